@@ -72,7 +72,10 @@ export const Outcome = z.object({
   /** The checks in the warmth, and at how many degrees; absent where nothing was ever warm. */
   sprouting: z
     .object({
-      ...{ since: PlainDate, temperature_C: z.number(), seeds: Count, visits: z.array(SproutVisit) },
+      since: PlainDate,
+      temperature_C: z.number(),
+      seeds: Count,
+      visits: z.array(SproutVisit),
       /** How many were expected to sprout by the last check, 8 times in 10, as it was believed when the warmth began. */
       expected: z.object({ low: Count, high: Count }),
       /** Degree-days by which a tenth, three, five, seven and nine tenths of those that were to be released had been. */
@@ -87,7 +90,10 @@ export const Outcome = z.object({
   opened: z.object({ how: z.enum(['openCoat', 'hotWater']), swollen: Count, of: Count }).optional(),
   /** Shares as they were believed at the end: of seeds there, those able to come but for the cold and the seed's own willingness; released; and those two that it was planned with. */
   believed: z.object({
-    ...{ able: Share, released: Share, sprouts: Share, establishes: Share },
+    able: Share,
+    released: Share,
+    sprouts: Share,
+    establishes: Share,
     /** What makes the first of them: the viable ones, and what of those coats, cues and light let through. */
     viable: Believed.optional(),
     answers: Believed.optional(),

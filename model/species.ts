@@ -147,8 +147,13 @@ const DaysKnown = z
  */
 export const SpeciesFigures = z
   .object({
-    ...{ viable: KnownShare.extend({ ageing: Ageing.optional() }), sprouts: KnownShare, establishes: KnownShare },
-    ...{ openCoat: KnownShare, hotWater: KnownShare, cold: DaysKnown, speed: DaysKnown },
+    viable: KnownShare.extend({ ageing: Ageing.optional() }),
+    sprouts: KnownShare,
+    establishes: KnownShare,
+    openCoat: KnownShare,
+    hotWater: KnownShare,
+    cold: DaysKnown,
+    speed: DaysKnown,
   })
   .partial();
 export type SpeciesFigures = z.infer<typeof SpeciesFigures>;

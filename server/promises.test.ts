@@ -60,10 +60,17 @@ test('plants go out against a promise of their species alone, and are counted on
     ...(kind === 'pot' ? [] : [{ id: uuid(), on: TODAY, kind: 'stageFinished', stage, moves: [] } satisfies NewEvent]),
   ]);
   const up: NewEvent[] = (['sprouted', 'potted'] as const).map((to, i) => ({
-    ...{ id: uuid(), on: TODAY, kind: 'seedsMoved', moves: [{ from: i === 0 ? 'waiting' : 'sprouted', to, count: 9 }] },
+    id: uuid(),
+    on: TODAY,
+    kind: 'seedsMoved',
+    moves: [{ from: i === 0 ? 'waiting' : 'sprouted', to, count: 9 }],
   }));
   const out = (of: string): NewEvent => ({
-    ...{ id: uuid(), on: TODAY, kind: 'seedsMoved', moves: [{ from: 'potted', to: 'plantedOut', count: 9 }], promise: of },
+    id: uuid(),
+    on: TODAY,
+    kind: 'seedsMoved',
+    moves: [{ from: 'potted', to: 'plantedOut', count: 9 }],
+    promise: of,
   });
   expect(await post(...stages, ...up, out(uuid()))).toMatchObject({ body: { errors: [{ message: 'There is no such promise.' }] } });
   const other = uuid();

@@ -19,7 +19,8 @@ afterAll(() => server.close());
 const season = (batches: NewBatch[], id = uuid()): NewSeason => ({
   batches,
   plan: {
-    ...{ id, on: TODAY },
+    id,
+    on: TODAY,
     promises: [
       {
         promiseId: promise.id,

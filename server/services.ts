@@ -28,7 +28,14 @@ export function servicesOf(
   const views = new NurseryViews(store, handbook, clock, temperatures);
   const closed = new ClosedReading(store, clock, temperatures, views);
   return {
-    ...{ store, clock, handbook, temperatures, devices, views, closed, dataFolder: config.dataFolder },
+    store,
+    clock,
+    handbook,
+    temperatures,
+    devices,
+    views,
+    closed,
+    dataFolder: config.dataFolder,
     loggers: new Loggers(store, devices, clock),
     learning: new Learning(store, handbook, closed, config.dataFolder),
     backups: new Backups(rawDatabase(source), config.dataFolder),

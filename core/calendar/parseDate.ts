@@ -8,17 +8,16 @@ import { addDays, dayNumber, shortMonth, shortMonthDay } from './dates.ts';
 const MONTHS = ['january', 'february', 'march', 'april', 'may', 'june', 'july', 'august', 'september', 'october', 'november', 'december'];
 const WEEKDAYS = ['sunday', 'monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday'];
 const NAMED: Record<string, number> = {
-  ...{
-    today: 0,
-    now: 0,
-    'this morning': 0,
-    tomorrow: 1,
-    yesterday: -1,
-    'last night': -1,
-    'day before yesterday': -2,
-    'the day before yesterday': -2,
-  },
-  ...{ 'last week': -7, 'next week': 7 },
+  today: 0,
+  now: 0,
+  'this morning': 0,
+  tomorrow: 1,
+  yesterday: -1,
+  'last night': -1,
+  'day before yesterday': -2,
+  'the day before yesterday': -2,
+  'last week': -7,
+  'next week': 7,
 };
 const FEW: Record<string, number> = { a: 1, one: 1, two: 2, three: 3, four: 4, five: 5, six: 6, seven: 7, eight: 8, nine: 9, ten: 10 };
 const RELATIVE = new RegExp(`^(?:in |\\+ ?)?(\\d{1,4}|${Object.keys(FEW).join('|')}) ?(d|days?|w|wks?|weeks?)( ago)?$`);

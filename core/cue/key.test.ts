@@ -81,12 +81,12 @@ describe('the key for an unknown seed', () => {
   test('whatever is answered, what might kill is not proposed', () => {
     const any = <T extends string>(...values: T[]) => fc.option(fc.constantFrom(...values), { nil: undefined });
     const answered = fc.record({
-      ...{ swells: any('yes', 'no'), winters: any('cold', 'mild', 'frostFree'), ground: any('wet', 'woods', 'open', 'burns') },
-      ...{
-        life: any('annual', 'perennial', 'woody', 'crop'),
-        size: any('dust', 'small', 'middle', 'large'),
-        fruit: any('dry', 'fleshy', 'fresh'),
-      },
+      swells: any('yes', 'no'),
+      winters: any('cold', 'mild', 'frostFree'),
+      ground: any('wet', 'woods', 'open', 'burns'),
+      life: any('annual', 'perennial', 'woody', 'crop'),
+      size: any('dust', 'small', 'middle', 'large'),
+      fruit: any('dry', 'fleshy', 'fresh'),
     });
     fc.assert(
       fc.property(answered, (given) => {

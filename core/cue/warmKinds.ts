@@ -21,8 +21,13 @@ const COMMON: Pick<CueProfile, 'family' | 'flora' | 'dormancy' | 'floatTest' | '
   hazards: [],
 };
 const sized = (length_mm: number, thousandSeeds_g: number): CueProfile['seed'] => ({
-  ...{ length_mm, width_mm: length_mm * 0.7, thickness_mm: length_mm * 0.6, thousandSeeds_g },
-  ...{ shape: 'oval', texture: 'smooth', colour: 'tan' },
+  length_mm,
+  width_mm: length_mm * 0.7,
+  thickness_mm: length_mm * 0.6,
+  thousandSeeds_g,
+  shape: 'oval',
+  texture: 'smooth',
+  colour: 'tan',
 });
 const WARM = { at_C: 25, days: { from: 10, to: 45 }, base_C: 12, optimum_C: 28, ceiling_C: 38, share: 0.85 };
 

@@ -190,9 +190,14 @@ function wishFrom(written: Written, line: number, whole: string, reader: WishRea
   if (Number.isNaN(sure)) faults.push(say.of('giveConfidence'));
   if (faults.length > 0 || plants === undefined || !speciesId || !on?.ok) return { line, written: whole, faults };
   return {
-    ...{ line, written: whole, faults },
+    line,
+    written: whole,
+    faults,
     wish: {
-      ...{ speciesId, plants, on: on.value, whom: (written.whom ?? spoken(say.of('ownUse'))).slice(0, 80) },
+      speciesId,
+      plants,
+      on: on.value,
+      whom: (written.whom ?? spoken(say.of('ownUse'))).slice(0, 80),
       ...(sure !== undefined && { confidence: sure }),
       ...(priority && priority !== 'next' && { priority }),
       ...(lot && { lotId: lot.id }),

@@ -97,7 +97,9 @@ export function plantsToCome(asked: PlantsToCome): Coming {
   const prospect =
     unseen && may === left
       ? plantProspect(species, batch.plan.method, stages, unseen.chain, {
-          ...{ viable, spread, opened: unseen.opened },
+          viable,
+          spread,
+          opened: unseen.opened,
           evidence: towelEvidence(species, lot.towelTests ?? [], viable, lot),
         })
       : spreadBy(seenProspect(asked, { growing, sure, may }), spread ?? 1);

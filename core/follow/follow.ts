@@ -20,7 +20,12 @@ export function follow(batch: Batch, state: BatchState, situation: Situation): F
   const { species, lot, places, nursery, rot, today, temperatures: records = [] } = situation;
   const { method, stages: laid } = batch.plan;
   const stages = followStages(method, {
-    ...{ species, rot, laid, year: yearOf(nursery), winters: nursery, brought: broughtBy(lot) },
+    species,
+    rot,
+    laid,
+    year: yearOf(nursery),
+    winters: nursery,
+    brought: broughtBy(lot),
     start: (laid[0] as DatedStage).start,
     places: asMeasured(places, records, today),
     events: { state, today, places, records },

@@ -59,7 +59,8 @@ export function stageBegun(around: Surroundings, given: StageGiven, broughtIn: B
     curve: account.curve,
     released: account.releasedFinally,
     survives: expectedSurvival(exposure, rotShape),
-    ...{ exposure, rotShape },
+    exposure,
+    rotShape,
     earned: atDay(account.curve, all.days).earned,
   };
   return earns === 'winter' && !done.finishedOn ? yearsAhead(around, going, account, given, broughtIn) : going;
@@ -169,7 +170,8 @@ function accountCurve(
   const stays = begun.done.stays ?? [];
   const nominal_C = places.find(({ id }) => id === stays.at(-1)?.placeId)?.nominal_C ?? planned_C;
   const soFar: SoFar = {
-    ...{ days, stays },
+    days,
+    stays,
     met: (response) => metBy({ since, stays, planned_C }, response, { places, records, today }),
     measuredBy: ({ measured: share }, perDay) => {
       const measured = Array.from({ length: Math.max(0, days) }, (_, day) => share(day));
@@ -204,7 +206,9 @@ function winterSoFar(
   const { curve, takeOut } = stay;
   const { cold: requirement } = requirementsOf(species);
   return {
-    ...{ curve, takeOut, stalled: false },
+    curve,
+    takeOut,
+    stalled: false,
     wanted: curve.earned[stay.days] as number,
     takeOutOn: addDays(given.start, stay.days),
     said: {
@@ -263,7 +267,10 @@ function treatedSoFar(
   const cut = planned.best ? Math.max(0, daysBetween(planned.end, planned.best)) : 0;
   const spells = readIn(stays, records).flatMap((record) => record.spells);
   return {
-    ...{ curve, takeOut, treatment, stalled },
+    curve,
+    takeOut,
+    treatment,
+    stalled,
     wanted: daysBetween(planned.start, planned.end) * plannedPerDay + (treatment.credit ?? NO_CREDIT).days,
     takeOutOn: addDays(since, Math.max(broughtIn.goesOn ? 0 : takeOut.from, takeOut.best - cut)),
     said: {

@@ -74,13 +74,20 @@ export function outlookOf(batch: Batch, state: BatchState, situation: Situation,
       if (promised) return promised;
       const planned = batch.plan.expects;
       const asked: PlantsToCome = {
-        ...{ batch, state, stages, situation, belief, course, left },
+        batch,
+        state,
+        stages,
+        situation,
+        belief,
+        course,
+        left,
         ...(said.length === 0 && cuts.length === 0 && { unseen: { chain: whole, opened: seenOpen } }),
       };
       const now = plantsToCome(asked);
       const unseen = new SproutBelief(able, course.parts, law, []);
       promised = {
-        ...{ planned, now },
+        planned,
+        now,
         up: plantsToCome({ ...asked, left: 0 }),
         rest: plantsToCome({ ...asked, state: { ...state, counts: noneUp(state.counts) } }),
         because: causesOf({ planned, now }, factorsOf(batch, state, situation, { ...outlook, unseen }, stages)),

@@ -77,7 +77,9 @@ function stageGivenFor(
   const usual_C = STAGES[kind].course === 'sprouts' ? species.sprouting.at_C : STAGES[kind].assumed_C;
   const { halfSwing_C, light } = place ?? {};
   return {
-    ...{ kind, start, sprouts },
+    kind,
+    start,
+    sprouts,
     temperature_C: place?.nominal_C ?? planned?.temperature_C ?? temperature_C ?? usual_C,
     ...(medium && { medium }),
     ...(halfSwing_C && { halfSwing_C }),

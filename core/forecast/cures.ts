@@ -230,7 +230,11 @@ function followedFor({ situation }: Sums, stages: Stage[], cold_days: number): F
   return followStages(
     { stages },
     {
-      ...{ species, rot, year: yearOf(nursery), start: today, places: asMeasured(places, temperatures, today) },
+      species,
+      rot,
+      year: yearOf(nursery),
+      start: today,
+      places: asMeasured(places, temperatures, today),
       brought: { credit: { days: cold_days, give_days: 0 } },
     },
   );

@@ -41,7 +41,10 @@ export function takeOutChoice(
   const to = Math.max(from + 1, Math.min(last, Math.max(aim, daysBetween(since, window.to)) + AHEAD_DAYS));
   const every = Array.from({ length: to - from + 1 }, (_, i) => from + i);
   return {
-    ...{ aim, from, to, readyNow: at(curve.released, days) },
+    aim,
+    from,
+    to,
+    readyNow: at(curve.released, days),
     ready: every.map((day) => [day, at(curve.released, day)] as const),
     alive: every.map((day) => [day, living(day)] as const),
     choices: WEEKS.map((week) => aim + week * 7)

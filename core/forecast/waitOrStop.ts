@@ -84,7 +84,10 @@ export function waitOrStop(batch: Batch, projection: Projection, situation: Situ
     const days = AHEAD_DAYS[at] as number;
     const by = addDays(today, days);
     return {
-      ...{ kind: 'wait', by, late_days: late(by), minutes: board.looks(days) * MINUTES.check },
+      kind: 'wait',
+      by,
+      late_days: late(by),
+      minutes: board.looks(days) * MINUTES.check,
       more: counted(board.plants(board.comesBy[at] as Float64Array)),
       ...(placeId && { room: { placeId, days } }),
     };

@@ -1,79 +1,19 @@
 import type { Medium } from '@chill/model/stage.ts';
 import { say } from '@chill/words/kinds.ts';
-import { type PlainKey, type Sentence, wording } from '@chill/words/subject.ts';
+import { type Sentence, wording } from '@chill/words/subject.ts';
+import { envelope } from './media/envelope.ts';
+import { film } from './media/film.ts';
+import type { MediumFacts, TubMix } from './media/kind.ts';
+import { outdoorFlat } from './media/outdoorFlat.ts';
+import { ownPot } from './media/ownPot.ts';
+import { sand } from './media/sand.ts';
+import { towel } from './media/towel.ts';
+import { vermiculite } from './media/vermiculite.ts';
 
-/** What a piece of a medium is: a towel in its bag, a tub of something damp, a tray of pots, an envelope. Room, water and seeds a piece follow from it. */
-export type Piece = 'towel' | 'tub' | 'tray' | 'envelope';
+export type { Piece, RotRate, TubMix } from './media/kind.ts';
 
-/** Loss of wet seed a day in a fresh medium at 4 °C, and the age in days at which that has doubled. */
-export interface RotRate {
-  fresh_perDay: number;
-  /** Infinity: it does not grow. */
-  doublesAfter_days: number;
-}
-
-type Name = PlainKey<typeof say>;
-
-/** What tubs of a medium are mixed from. */
-export type TubMix = 'sand' | 'vermiculite';
-
-/** Everything that Chill decides by what seed lies in. */
-interface MediumFacts {
-  /** What seed lies in, as it is told: "in damp sand". */
-  name: Name;
-  piece: Piece;
-  /** What a tub of it is mixed from. */
-  mix?: TubMix;
-  /** True where what comes up in it grows on there: it is sown, and potted already. */
-  growsOn?: true;
-  /** What is done to lay the seed into fresh; a pot or a flat is left as it is and can only drain. */
-  freshen?: Name;
-  /** How often waiting seed is looked at: usually, and at the longest, days. */
-  checks: { usual: number; longest: number };
-  /**
-   * Assumptions, to be corrected by each nursery's own records: mould spreads, so the hazard grows with the age of the wet medium.
-   * A towel loses about 5 % in three weeks, 15 % in six and over 40 % in thirteen; sand about 9 % in thirteen.
-   */
-  rot: RotRate;
-}
-
-/** The one table of media. */
-const MEDIUMS: Record<Medium, MediumFacts> = {
-  towel: {
-    ...{ name: 'dampTowel', piece: 'towel', freshen: 'rinseFreshTowel', checks: { usual: 8, longest: 10 } },
-    rot: { fresh_perDay: 0.0015, doublesAfter_days: 14 },
-  },
-  film: {
-    ...{ name: 'plasticFilm', piece: 'towel', freshen: 'rinseFreshFilm', checks: { usual: 9, longest: 12 } },
-    rot: { fresh_perDay: 0.0012, doublesAfter_days: 25 },
-  },
-  vermiculite: {
-    ...{
-      name: 'vermiculite',
-      piece: 'tub',
-      mix: 'vermiculite',
-      freshen: 'rinseIntoFreshVermiculite',
-      checks: { usual: 17, longest: 21 },
-    },
-    rot: { fresh_perDay: 0.0008, doublesAfter_days: 45 },
-  },
-  sand: {
-    ...{ name: 'dampSand', piece: 'tub', mix: 'sand', freshen: 'rinseIntoFreshSand', checks: { usual: 17, longest: 21 } },
-    rot: { fresh_perDay: 0.0006, doublesAfter_days: 60 },
-  },
-  ownPot: {
-    ...{ name: 'ownPot', piece: 'tray', growsOn: true, checks: { usual: 17, longest: 21 } },
-    rot: { fresh_perDay: 0.0008, doublesAfter_days: 60 },
-  },
-  outdoorFlat: {
-    ...{ name: 'flatOutdoors', piece: 'tray', checks: { usual: 14, longest: 30 } },
-    rot: { fresh_perDay: 0.001, doublesAfter_days: 120 },
-  },
-  envelope: {
-    ...{ name: 'paperEnvelope', piece: 'envelope', checks: { usual: 30, longest: 90 } },
-    rot: { fresh_perDay: 0.00005, doublesAfter_days: Number.POSITIVE_INFINITY },
-  },
-};
+/** The one list of media. A medium that is new to the model is a module here. */
+const MEDIUMS: Record<Medium, MediumFacts> = { towel, film, vermiculite, sand, ownPot, outdoorFlat, envelope };
 
 /** What seed lies in, as it is told: "in damp sand". */
 export const mediumName = wording('mediumName', (medium: Medium): string => say(MEDIUMS[medium].name));

@@ -9,9 +9,34 @@ const TENS = 'twenty thirty forty fifty sixty seventy eighty ninety'.split(' ');
 const HEARD: Record<string, number> = { won: 1, to: 2, too: 2, tree: 3, free: 3, for: 4, fore: 4, ate: 8, tin: 10 };
 /** What a phone writes down where a letter was spelled. */
 const LETTERS: Record<string, string> = {
-  ...{ ay: 'A', be: 'B', bee: 'B', see: 'C', sea: 'C', dee: 'D', ef: 'F', gee: 'G', aitch: 'H', jay: 'J', kay: 'K', okay: 'K' },
-  ...{ em: 'M', en: 'N', pea: 'P', pee: 'P', cue: 'Q', queue: 'Q', are: 'R', ess: 'S', tea: 'T', tee: 'T', you: 'U', vee: 'V' },
-  ...{ ex: 'X', why: 'Y', zed: 'Z', zee: 'Z' },
+  ay: 'A',
+  be: 'B',
+  bee: 'B',
+  see: 'C',
+  sea: 'C',
+  dee: 'D',
+  ef: 'F',
+  gee: 'G',
+  aitch: 'H',
+  jay: 'J',
+  kay: 'K',
+  okay: 'K',
+  em: 'M',
+  en: 'N',
+  pea: 'P',
+  pee: 'P',
+  cue: 'Q',
+  queue: 'Q',
+  are: 'R',
+  ess: 'S',
+  tea: 'T',
+  tee: 'T',
+  you: 'U',
+  vee: 'V',
+  ex: 'X',
+  why: 'Y',
+  zed: 'Z',
+  zee: 'Z',
 };
 
 /** A number as it was read, and the words that it took. */

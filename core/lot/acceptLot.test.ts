@@ -3,7 +3,14 @@ import { expect, test } from '@jest/globals';
 import { acceptLot } from './acceptLot.ts';
 
 const LOT = {
-  ...{ id: 'lot', code: 'LO-1', speciesId: 'larix-occidentalis', seeds: 100, unassigned: 60, inBatches: 40, towels: [], version: 1 },
+  id: 'lot',
+  code: 'LO-1',
+  speciesId: 'larix-occidentalis',
+  seeds: 100,
+  unassigned: 60,
+  inBatches: 40,
+  towels: [],
+  version: 1,
   provenance: { kind: 'collected', place: 'a bank', on: '2026-09-01' },
   viability: { kind: 'unknown' },
   events: [],

@@ -11,7 +11,10 @@ export function totalDays(stages: readonly Pick<FollowedStage, 'days'>[]): numbe
 /** Followed stages as they stand in a plan. */
 export function dated(stages: readonly FollowedStage[]): DatedStage[] {
   return stages.map(({ kind, start, end, temperature_C, medium, place, takeOut }) => ({
-    ...{ kind, start, end, temperature_C },
+    kind,
+    start,
+    end,
+    temperature_C,
     ...(medium && { medium }),
     ...(place && { placeId: place.id }),
     ...(takeOut && {
@@ -26,7 +29,9 @@ export function movedTo(stages: readonly DatedStage[], start: PlainDate): DatedS
   const by = daysBetween((stages[0] as DatedStage).start, start);
   const move = (day: PlainDate) => addDays(day, by);
   return stages.map(({ window, best, ...stage }) => ({
-    ...{ ...stage, start: move(stage.start), end: move(stage.end) },
+    ...stage,
+    start: move(stage.start),
+    end: move(stage.end),
     ...(window && { window: { from: move(window.from), to: move(window.to) } }),
     ...(best && { best: move(best) }),
   }));

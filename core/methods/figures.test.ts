@@ -11,14 +11,12 @@ const share = (now: number, worth = 50) => ({ now, worth });
 describe('a species with a nursery’s own figures', () => {
   test('is a species still, each figure in its place, and says which are not the handbook’s', () => {
     const figures = {
-      ...{
-        viable: { ...share(0.6), ageing: 0.2 },
-        sprouts: share(0.5),
-        establishes: share(0.4),
-        openCoat: share(0.3),
-        hotWater: share(0.2),
-      },
-      ...{ speed: { from: 3, to: 9 } },
+      viable: { ...share(0.6), ageing: 0.2 },
+      sprouts: share(0.5),
+      establishes: share(0.4),
+      openCoat: share(0.3),
+      hotWater: share(0.2),
+      speed: { from: 3, to: 9 },
     };
     const made = Species.parse(withFigures(of('lupinus-sericeus'), figures));
     expect(made).toMatchObject({ usuallyViable: 0.6, sprouting: { share: 0.5, days: { from: 3, to: 9 } }, pot: { establishes: 0.4 } });

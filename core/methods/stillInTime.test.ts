@@ -12,9 +12,13 @@ import { allInTime, stillInTime } from './stillInTime.ts';
 const handbook = loadHandbook();
 const place = (kind: Place['kind'], nominal_C: number): Place => ({ id: kind, name: kind, kind, nominal_C, capacity: 24, order: 1 });
 const request = (id: string, date: string): Request => ({
-  ...{ species: handbook.find((one) => one.id === id) as Species, viable: jeffreys(17, 20), available: 200 },
+  species: handbook.find((one) => one.id === id) as Species,
+  viable: jeffreys(17, 20),
+  available: 200,
   wish: { plants: 1, confidence: 0.9, timing: { by: 'readyBy', date } },
-  ...{ nursery, places: [place('fridge', 3.6), place('mat', 22), place('bench', 17)], today: '2027-01-15' },
+  nursery,
+  places: [place('fridge', 3.6), place('mat', 22), place('bench', 17)],
+  today: '2027-01-15',
 });
 
 test('what is still in time is ready by the day and nothing stops it', () => {

@@ -13,7 +13,11 @@ import type { BatchView } from './reader.ts';
 /** A batch of larch that has so many plants to come, 9 times in 10, by a day; `gave` so many to promises. */
 function batch(low: number, high: number, plantOut: string, gave: [promise: string, count: number][] = [], closedOn?: string): BatchView {
   const events = gave.map(([promise, count], i) => ({
-    ...{ id: String(i), on: '2027-05-20', kind: 'seedsMoved', moves: [{ from: 'potted', to: 'plantedOut', count }], promise },
+    id: String(i),
+    on: '2027-05-20',
+    kind: 'seedsMoved',
+    moves: [{ from: 'potted', to: 'plantedOut', count }],
+    promise,
   }));
   const gone = gave.reduce((sum, [, count]) => sum + count, 0);
   const counts = { ...allWaiting(0), potted: high, plantedOut: gone };
@@ -30,7 +34,11 @@ function batch(low: number, high: number, plantOut: string, gave: [promise: stri
   } as unknown as BatchView;
 }
 const promise = (id: string, plants: number, on: string, closed?: PlantPromise['closed']): PlantPromise => ({
-  ...{ id, speciesId: 'larix-occidentalis', plants, on, whom: id },
+  id,
+  speciesId: 'larix-occidentalis',
+  plants,
+  on,
+  whom: id,
   ...(closed && { closed }),
 });
 const weigh = (promises: PlantPromise[], batches: BatchView[], given = {}) =>
@@ -48,7 +56,8 @@ describe('what was promised', () => {
     ]);
     expect(standing?.supply.map(({ on }) => on)).toEqual(['2027-05-24', '2027-06-10']);
     expect(weigh([promise('all', 300, '2027-07-01')], [batch(25, 40, '2027-05-24')])?.promises[0]).toMatchObject({
-      ...{ stands: 'short', shortBy: { low: 260, high: 275 } },
+      stands: 'short',
+      shortBy: { low: 260, high: 275 },
     });
   });
 

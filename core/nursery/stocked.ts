@@ -13,7 +13,13 @@ export type StockedLot = Pick<Lot, 'id' | 'code' | 'speciesId' | 'viability' | '
 export function stocked(lot: LotView, more = 0): StockedLot {
   const { id, code, speciesId, viability, wintered, provenance, storage, towelTests, testedOn } = asItStands(lot);
   return {
-    ...{ id, code, speciesId, viability, provenance, towelTests, unassigned: lot.unassigned + more },
+    id,
+    code,
+    speciesId,
+    viability,
+    provenance,
+    towelTests,
+    unassigned: lot.unassigned + more,
     ...(wintered && { wintered }),
     ...(storage && { storage }),
     ...(testedOn && { testedOn }),

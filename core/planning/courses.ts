@@ -195,7 +195,16 @@ function courseOf(
   const { seeds, starting } = (parts.at(-1) as CoursePart).proposal;
   return [
     {
-      ...{ wanted, method: base.method, parts, plants, rank, latest, starts, days, lying, work },
+      wanted,
+      method: base.method,
+      parts,
+      plants,
+      rank,
+      latest,
+      starts,
+      days,
+      lying,
+      work,
       enough: seeds !== undefined && seeds <= starting,
       doubt: doubtOf(base),
       drawbacks: base.against.filter(({ weight }) => weight === 'costs').length,

@@ -30,7 +30,10 @@ const NO_SEEDS = Object.fromEntries(STATES.map((state) => [state, 0]));
 const handbook = loadHandbook();
 const places: Place[] = PLACES.map((place, i) => ({ ...place, id: `p${i}`, capacity: Math.ceil(place.capacity / 8) }));
 const lot = (code: string, speciesId: string, unassigned: number, on = '2026-08-01'): StockedLot => ({
-  ...{ id: code, code, speciesId, unassigned },
+  id: code,
+  code,
+  speciesId,
+  unassigned,
   viability: { kind: 'tested', viable: 17, tested: 20 },
   provenance: { kind: 'collected', place: 'North slope', on },
 });
@@ -39,8 +42,19 @@ const wanted = (id: string, speciesId: string, plants: number, part: Partial<Wan
   promise: { id, speciesId, plants, on: '2027-06-05', whom: id, ...part },
 });
 const season = (part: Partial<SeasonToPlan>): SeasonToPlan => ({
-  ...{ today: TODAY, nursery, places, species: handbook, stays: [], work: [] },
-  ...{ lots: [], wanted: [], lotRule: 'oldest', pinned: [], without: [], withdraw: [], ...part },
+  today: TODAY,
+  nursery,
+  places,
+  species: handbook,
+  stays: [],
+  work: [],
+  lots: [],
+  wanted: [],
+  lotRule: 'oldest',
+  pinned: [],
+  without: [],
+  withdraw: [],
+  ...part,
 });
 let highs: Highs;
 beforeAll(async () => {
@@ -235,7 +249,8 @@ describe('what is wanted', () => {
   test('is not asked for twice: what was planned for a promise is kept for it, late or not, but for what it has fallen behind', () => {
     const promises = [promise('a', 40, '2027-05-01'), promise('b', 20, '2027-05-01')];
     const plan = (batchId: string): SeasonPlan => ({
-      ...{ id: 'p', on: TODAY },
+      id: 'p',
+      on: TODAY,
       promises: [
         {
           promiseId: 'a',
@@ -264,7 +279,12 @@ describe('what is wanted', () => {
 
 test('what came is laid against the season that was accepted, what is in danger first', () => {
   const row = (promiseId: string, batchIds: string[]): PlannedPromise => ({
-    ...{ promiseId, speciesId: 'x', whom: promiseId, plants: 20, on: '2027-06-05', batchIds },
+    promiseId,
+    speciesId: 'x',
+    whom: promiseId,
+    plants: 20,
+    on: '2027-06-05',
+    batchIds,
     ...(batchIds.length > 0 && { ready: '2027-06-01', expects: { low: 20, high: 40 } }),
   });
   const view = (id: string, low: number, high: number, plantOut = '2027-06-01') =>

@@ -110,7 +110,12 @@ function seedToGet(season: SeasonToPlan, { promise, plants }: Wanted, species: S
   const { nursery, places, today, rot } = season;
   const confidence = promise.confidence ?? nursery.settings.confidence;
   const { offered } = weighMethods({
-    ...{ species, nursery, places, today, available: ANY_NUMBER, viable: viableShare({ kind: 'unknown' }, species) },
+    species,
+    nursery,
+    places,
+    today,
+    available: ANY_NUMBER,
+    viable: viableShare({ kind: 'unknown' }, species),
     wish: { plants, confidence, timing: { by: 'readyBy', date: promise.on } },
     ...(rot && { rot }),
   });
@@ -136,7 +141,11 @@ export function seasonToAccept(
   newId: NewId,
 ): NewSeason {
   const promises = proposals.map(({ wanted: { promise, plants }, kept }) => ({
-    ...{ promiseId: promise.id, speciesId: promise.speciesId, whom: promise.whom, plants, on: promise.on },
+    promiseId: promise.id,
+    speciesId: promise.speciesId,
+    whom: promise.whom,
+    plants,
+    on: promise.on,
     batches: (kept?.parts ?? []).map(({ lotId, plan }) => ({ id: newId(), lotId, plan, madeOn: today })),
     ...(kept && { ready: kept.ready, expects: kept.plants }),
   }));

@@ -6,29 +6,31 @@ import { dataPackage, germinationRows, resultRows } from './dataPackage.ts';
 import { judged } from './judged.ts';
 
 const outcome: Outcome = {
-  ...{
-    batchId: 'a',
-    code: '7QK',
-    speciesId: 'camassia-quamash',
-    lotId: 'l',
-    lotCode: '=L,1',
-    madeOn: '2026-11-01',
-    closedOn: '2027-06-01',
-  },
-  ...{
-    method: { id: 'sand-in-fridge', name: 'Sand' },
-    seeds: 60,
-    promised: { low: 10, high: 30 },
-    went: { plants: 20, mouldy: 4, neverSprouted: 36 },
-  },
+  batchId: 'a',
+  code: '7QK',
+  speciesId: 'camassia-quamash',
+  lotId: 'l',
+  lotCode: '=L,1',
+  madeOn: '2026-11-01',
+  closedOn: '2027-06-01',
+  method: { id: 'sand-in-fridge', name: 'Sand' },
+  seeds: 60,
+  promised: { low: 10, high: 30 },
+  went: { plants: 20, mouldy: 4, neverSprouted: 36 },
   hands: [
     { name: 'Ida', entries: 5 },
     { name: 'Tomas', entries: 2 },
   ],
-  ...{ stages: [], minutes: 12.5, treated: { kind: 'coldMoist', earned_days: 61.234, released: 0.9 } },
+  stages: [],
+  minutes: 12.5,
+  treated: { kind: 'coldMoist', earned_days: 61.234, released: 0.9 },
   believed: { able: 0.9, released: 0.9, sprouts: 0.9, establishes: 0.8 },
   sprouting: {
-    ...{ since: '2027-02-01', temperature_C: 21, seeds: 56, expected: { low: 10, high: 40 }, releasedAt: [0, 0, 0, 0, 0] },
+    since: '2027-02-01',
+    temperature_C: 21,
+    seeds: 56,
+    expected: { low: 10, high: 40 },
+    releasedAt: [0, 0, 0, 0, 0],
     visits: [
       { day: 4, warmth: 70, came: 9, left: 47 },
       { day: 8, warmth: 140, came: 11, left: 36 },

@@ -54,17 +54,21 @@ const columnOf = (fate: string) => fate.replace(/[A-Z]/g, (letter) => `_${letter
 /** What came of each batch with its parts, a row each. */
 export function resultRows(all: readonly JudgedBatch[]): CsvRow[] {
   return all.map(({ outcome, codes }) => ({
-    ...{
-      batch: outcome.code,
-      parts: codes.slice(1).join(' '),
-      species: outcome.speciesId,
-      lot: outcome.lotCode,
-      method: outcome.method.id,
-    },
-    ...{ trial: outcome.trial?.id, arm: outcome.trial?.arm, made: outcome.madeOn, closed: outcome.closedOn, seeds: outcome.seeds },
-    ...{ promised_low: outcome.promised.low, promised_high: outcome.promised.high },
+    batch: outcome.code,
+    parts: codes.slice(1).join(' '),
+    species: outcome.speciesId,
+    lot: outcome.lotCode,
+    method: outcome.method.id,
+    trial: outcome.trial?.id,
+    arm: outcome.trial?.arm,
+    made: outcome.madeOn,
+    closed: outcome.closedOn,
+    seeds: outcome.seeds,
+    promised_low: outcome.promised.low,
+    promised_high: outcome.promised.high,
     ...Object.fromEntries(FATES.map((fate) => [columnOf(fate), outcome.went[fate] ?? 0])),
-    ...{ days_late: lateBy(outcome), minutes: outcome.minutes },
+    days_late: lateBy(outcome),
+    minutes: outcome.minutes,
     effective_days: outcome.treated && Math.round(outcome.treated.earned_days * 10) / 10,
     people: outcome.hands?.map(({ name }) => name).join('; '),
   }));
@@ -77,8 +81,15 @@ export function germinationRows(outcomes: readonly Outcome[]): CsvRow[] {
     return (sprouting?.visits ?? []).map(({ day, came, left }): CsvRow => {
       cumulative += came;
       return {
-        ...{ batch: code, species: speciesId, lot: lotCode, temperature_C: sprouting?.temperature_C },
-        ...{ date: addDays(sprouting?.since as PlainDate, day), day, new: came, cumulative, left },
+        batch: code,
+        species: speciesId,
+        lot: lotCode,
+        temperature_C: sprouting?.temperature_C,
+        date: addDays(sprouting?.since as PlainDate, day),
+        day,
+        new: came,
+        cumulative,
+        left,
       };
     });
   });
@@ -87,12 +98,22 @@ export function germinationRows(outcomes: readonly Outcome[]): CsvRow[] {
 /** The description of both tables beside them: a data package with a Table Schema for each, so that others can compute on it. */
 export function dataPackage(nursery: string, created: PlainDate): object {
   const resource = (name: string, title: string, fields: Field[], primaryKey: string[]) => ({
-    ...{ name, title, path: `${name}.csv`, profile: 'tabular-data-resource', format: 'csv', mediatype: 'text/csv', encoding: 'utf-8' },
+    name,
+    title,
+    path: `${name}.csv`,
+    profile: 'tabular-data-resource',
+    format: 'csv',
+    mediatype: 'text/csv',
+    encoding: 'utf-8',
     dialect: { delimiter: ',', lineTerminator: '\r\n', header: true },
     schema: { fields, primaryKey, missingValues: [''] },
   });
   return {
-    ...{ profile: 'tabular-data-package', name: 'results', title: say('title', { nursery }), description: say('description'), created },
+    profile: 'tabular-data-package',
+    name: 'results',
+    title: say('title', { nursery }),
+    description: say('description'),
+    created,
     resources: [
       resource('results', say('results'), resultFields(), ['batch']),
       resource('germination', say('germination'), germinationFields(), ['batch', 'day']),

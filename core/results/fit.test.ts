@@ -63,7 +63,11 @@ describe('a fit', () => {
         { day: 8, came: 12, left: 8 },
       ]),
     ).toEqual({
-      ...{ none: 'oneInterval', from: 5, to: 8, came: 12, of: 20 },
+      none: 'oneInterval',
+      from: 5,
+      to: 8,
+      came: 12,
+      of: 20,
     });
     const all = fitSprouting([
       { day: 0, came: 3, left: 5 },

@@ -42,7 +42,10 @@ export function judged(outcomes: readonly Outcome[]): JudgedBatch[] {
         : ELSEWHERE.find((fate) => (outcome.went[fate] ?? 0) > 0 && !(fate === 'heldOver' && all.every(hadItsChance)));
       const against = plants < low ? 'below' : plants > high ? 'above' : 'within';
       return {
-        ...{ id: root.batchId, outcome, plants, codes: [root.code, ...all.flatMap((one) => (one === root ? [] : [one.code]))] },
+        id: root.batchId,
+        outcome,
+        plants,
+        codes: [root.code, ...all.flatMap((one) => (one === root ? [] : [one.code]))],
         ...(unjudged ? { unjudged } : { against }),
       };
     });

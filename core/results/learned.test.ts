@@ -28,8 +28,19 @@ const said = camas.cold.need === 'none' ? undefined : requirementFrom(camas.cold
 if (!said) throw new Error('Camas needs its cold.');
 
 const outcome = (over: Partial<Outcome>): Outcome => ({
-  ...{ batchId: 'b', code: 'B', speciesId: camas.id, lotId: 'l', lotCode: 'L', madeOn: '2026-11-01', closedOn: '2027-06-01' },
-  ...{ method: { id: 'm', name: 'M' }, seeds: 60, promised: { low: 10, high: 30 }, went: {}, stages: [], minutes: 5 },
+  batchId: 'b',
+  code: 'B',
+  speciesId: camas.id,
+  lotId: 'l',
+  lotCode: 'L',
+  madeOn: '2026-11-01',
+  closedOn: '2027-06-01',
+  method: { id: 'm', name: 'M' },
+  seeds: 60,
+  promised: { low: 10, high: 30 },
+  went: {},
+  stages: [],
+  minutes: 5,
   believed: { able: 0.9, released: 1, sprouts: camas.sprouting.share, establishes: camas.pot.establishes },
   ...over,
 });
@@ -149,7 +160,14 @@ describe('viability of lots that nobody has tested', () => {
 function looked({ of, came, earned_days }: { of: number; came: number; earned_days: number }): Told {
   const released = said ? releasedShare(earned_days, said) : 1;
   return {
-    ...{ lotId: 'l', of, came, earned_days, released, releasedAt: [0], viable: { share: 0.9 }, answers: { share: 1 } },
+    lotId: 'l',
+    of,
+    came,
+    earned_days,
+    released,
+    releasedAt: [0],
+    viable: { share: 0.9 },
+    answers: { share: 1 },
     looks: [{ warmth: 1e6, came, left: of - came }],
   };
 }
@@ -241,7 +259,8 @@ test('a species as plans take it is a species still, with each figure and its we
 test('lots are told apart from nineteen times in twenty on', () => {
   const lot = (lotId: string, came: number) =>
     outcome({
-      ...{ lotId, lotCode: lotId.toUpperCase() },
+      lotId,
+      lotCode: lotId.toUpperCase(),
       sprouting: {
         since: '2027-02-01',
         temperature_C: 21,

@@ -37,7 +37,12 @@ export function learnShare(said: number, counted: readonly Counted[], prior = LI
   const beta = (1 - said) * prior + of - came;
   const [low, high] = betaQuantiles(Math.max(1e-3, alpha), Math.max(1e-3, beta), [0.05, 0.95]) as unknown as [number, number];
   return {
-    ...{ said, batches: counted.length, now: alpha / (alpha + beta), low, high, worth: worthForNext(alpha + beta, spread) },
+    said,
+    batches: counted.length,
+    now: alpha / (alpha + beta),
+    low,
+    high,
+    worth: worthForNext(alpha + beta, spread),
     had: { came: sum(counted.map((one) => one.came)), of: sum(counted.map((one) => one.of)) },
     ...(spread !== undefined && { spread }),
   };

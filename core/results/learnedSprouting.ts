@@ -21,7 +21,14 @@ export function toldOf({ lotId, sprouting, treated, stages, believed }: Outcome,
   const { viable = { share: believed.able }, answers = { share: 1 } } = believed;
   return [
     {
-      ...{ lotId, came, of, viable, answers, looks, released: believed.released, releasedAt: sprouting.releasedAt },
+      lotId,
+      came,
+      of,
+      viable,
+      answers,
+      looks,
+      released: believed.released,
+      releasedAt: sprouting.releasedAt,
       ...(alone && { earned_days: treated.earned_days }),
       ...(sprouting.cold && { cold: sprouting.cold }),
     },
@@ -63,7 +70,12 @@ function shareFrom({ share, expected, likeliest, spread }: WeighedGrid, said: nu
   const able = sum(batches.map(({ of }, i) => (of * (expected[i] as number)) / likeliest));
   const came = sum(batches.map((batch) => batch.came));
   return {
-    ...{ said, batches: batches.length, now: mean, low, high, had: { came, of: Math.max(came, Math.round(able)) } },
+    said,
+    batches: batches.length,
+    now: mean,
+    low,
+    high,
+    had: { came, of: Math.max(came, Math.round(able)) },
     // As many seeds as a Beta of that mean and spread stands for.
     worth: worthForNext(Math.max(LINK_WORTH_SEEDS, (mean * (1 - mean)) / Math.max(1e-9, variance) - 1), spread),
     ...(spread !== undefined && { spread }),
@@ -79,8 +91,10 @@ function coldFrom({ cold }: WeighedGrid, said: Requirement, batches: readonly To
   return {
     said: days(said.logMedian, said.logMedian + Z_95 * said.spread),
     now: days(level.mean, level.mean + Z_95 * spread),
-    ...{ low: days(level.low, nearlyAll.low), high: days(level.high, nearlyAll.high) },
-    ...{ batches: batches.length, seeds: sum(batches.map((one) => one.of)) },
+    low: days(level.low, nearlyAll.low),
+    high: days(level.high, nearlyAll.high),
+    batches: batches.length,
+    seeds: sum(batches.map((one) => one.of)),
   };
 }
 
@@ -92,7 +106,11 @@ function speedFrom({ time }: WeighedGrid, { sprouting }: Species, batches: reado
   const { from, to } = sprouting.days;
   const days = (scale: number) => ({ from: tenth(from * Math.exp(scale)), to: tenth(to * Math.exp(scale)) });
   return {
-    ...{ said: { from, to }, now: days(mean), low: days(low), high: days(high) },
-    ...{ batches: batches.length, seeds: sum(batches.map(({ came }) => came)) },
+    said: { from, to },
+    now: days(mean),
+    low: days(low),
+    high: days(high),
+    batches: batches.length,
+    seeds: sum(batches.map(({ came }) => came)),
   };
 }

@@ -22,7 +22,11 @@ export function lotTests(lots: readonly LotInHand[]): LotTest[] {
     return tests
       .filter(({ by, on }) => by !== 'towel' && (lastSort === undefined || on < lastSort))
       .map(({ on, viable, tested }) => ({
-        ...{ speciesId, lotId: id, on, came: viable, of: tested },
+        speciesId,
+        lotId: id,
+        on,
+        came: viable,
+        of: tested,
         years: driedBy(broughtBy({ provenance, ...(storage && { storage }) }), on).days / YEAR_DAYS,
       }));
   });
@@ -80,7 +84,11 @@ export function learnViable(species: Pick<Species, 'usuallyViable' | 'figures'>,
     weighed.map(({ level, weight }) => ({ value: sum(LOTS.map((z) => normalCdf(level + apart * z))) / LOTS.length, weight })),
   );
   return {
-    ...{ said: species.usuallyViable, batches: lots.length, now: next.mean, low: usual.low, high: usual.high },
+    said: species.usuallyViable,
+    batches: lots.length,
+    now: next.mean,
+    low: usual.low,
+    high: usual.high,
     had: { came: sum(tests.map((test) => test.came)), of: sum(tests.map((test) => test.of)) },
     worth: Math.max(1, (next.mean * (1 - next.mean)) / Math.max(1e-9, next.variance) - 1),
     ...(lots.length >= SPREAD_FROM && { spread: apart }),

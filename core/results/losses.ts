@@ -44,8 +44,13 @@ export function lossesByCause(outcomes: readonly Outcome[], speciesOf: (id: stri
       const notAble = Math.min(never, Math.round(there * (1 - believed.able)));
       const notReady = Math.min(never - notAble, Math.round(there * believed.able * (1 - believed.released)));
       const counts: Record<LossCause, number> = {
-        ...{ mould: went.mouldy ?? 0, notAble, notReady, notGerminated: never - notAble - notReady },
-        ...{ afterSprouting: went.lostSprouted ?? 0, pots: went.lostInPots ?? 0, bagLost: went.bagLost ?? 0 },
+        mould: went.mouldy ?? 0,
+        notAble,
+        notReady,
+        notGerminated: never - notAble - notReady,
+        afterSprouting: went.lostSprouted ?? 0,
+        pots: went.lostInPots ?? 0,
+        bagLost: went.bagLost ?? 0,
         broken: (went.broken ?? 0) + (went.floatedOff ?? 0),
       };
       return CAUSES.flatMap((cause): LossOf[] => {

@@ -27,7 +27,13 @@ function livedFor(speciesId: string, { pick, days, ups, mouldy }: { pick: number
   const species = handbook.find(({ id }) => id === speciesId) as (typeof handbook)[number];
   const { methods } = methodsToWeigh(species);
   const lot = {
-    ...{ id: newId(), code: 'L-1', speciesId, seeds: 300, version: 0, unassigned: 200, events: [] },
+    id: newId(),
+    code: 'L-1',
+    speciesId,
+    seeds: 300,
+    version: 0,
+    unassigned: 200,
+    events: [],
     viability: { kind: 'tested', tested: 20, viable: 16 },
     provenance: { kind: 'collected', place: 'a bank', on: '2026-09-01' },
   } as unknown as LotInHand;

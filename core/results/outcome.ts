@@ -31,7 +31,13 @@ export function outcomeOf(view: BatchView, today: string): Outcome {
   const gone = closing?.kind === 'closed' ? closing.why : undefined;
   const hands = handsTogether(standing.flatMap(({ by }) => (by === undefined ? [] : [{ name: by, entries: 1 }])));
   return {
-    ...{ batchId: id, code, speciesId, lotId, lotCode: lot.code, madeOn, closedOn: state.closedOn ?? today },
+    batchId: id,
+    code,
+    speciesId,
+    lotId,
+    lotCode: lot.code,
+    madeOn,
+    closedOn: state.closedOn ?? today,
     method: { id: plan.method.id, name: plan.method.name },
     ...(gone && { gone }),
     ...(trial && { trial }),
@@ -43,7 +49,9 @@ export function outcomeOf(view: BatchView, today: string): Outcome {
       const went = projection.stages[i];
       const placeId = state.stages[i]?.placeId ?? stage.placeId;
       return {
-        ...{ kind: stage.kind, medium: mediumOf(plan.method.stages[i] ?? stage), planned: { start: stage.start, end: stage.end } },
+        kind: stage.kind,
+        medium: mediumOf(plan.method.stages[i] ?? stage),
+        planned: { start: stage.start, end: stage.end },
         ...(placeId && { placeId }),
         // What was not finished ended with its batch.
         ...(went?.started && { was: { start: went.start, end: earlier(went.end, state.closedOn ?? went.end) } }),
@@ -134,11 +142,17 @@ function sproutingOf(view: BatchView): Outcome['sprouting'] {
   const { low, high } = outlook.before.count(seeds, outlook.course.on(last.on));
   const cold = coldOf(view);
   return {
-    ...{ since, temperature_C: stage.temperature_C, seeds, expected: { low, high } },
+    since,
+    temperature_C: stage.temperature_C,
+    seeds,
+    expected: { low, high },
     releasedAt: QUANTILES.map((share) => Math.round(releasedBy(outlook.course.parts, share))),
     ...(cold && { cold }),
     visits: seen.map(({ on, stage: then, came, left }) => ({
-      ...{ day: daysBetween(since, on), came, left, ...(then < at && { inCold: true as const }) },
+      day: daysBetween(since, on),
+      came,
+      left,
+      ...(then < at && { inCold: true as const }),
       warmth: Math.round(outlook.course.on(on) * 10) / 10,
     })),
   };
@@ -216,7 +230,8 @@ function believedOf({ batch, species, lot, projection: { outlook, state } }: Bat
   };
   return {
     able: within(viable.mean * answers.mean),
-    ...{ viable: believed(viable), answers: believed(answers) },
+    viable: believed(viable),
+    answers: believed(answers),
     released: within(chain.released),
     sprouts: within(species.sprouting.share),
     establishes: within(species.pot.establishes),

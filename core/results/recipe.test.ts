@@ -12,12 +12,23 @@ const handbook = loadHandbook();
 const camas = handbook.find(({ id }) => id === 'camassia-quamash') as Species;
 const kitchen = { nursery: SALLOW_GAP, places: PLACES.map((one, i) => ({ ...one, id: `p${i}` })), today: '2027-07-01' };
 const outcome = (over: Partial<Outcome> = {}): Outcome => ({
-  ...{ batchId: 'b', code: 'B', speciesId: camas.id, lotId: 'l', lotCode: 'L', madeOn: '2026-11-01', closedOn: '2027-06-01' },
-  ...{ method: { id: 'towel-in-fridge', name: 'Towel in the fridge' }, seeds: 100, promised: { low: 10, high: 30 }, minutes: 5 },
+  batchId: 'b',
+  code: 'B',
+  speciesId: camas.id,
+  lotId: 'l',
+  lotCode: 'L',
+  madeOn: '2026-11-01',
+  closedOn: '2027-06-01',
+  method: { id: 'towel-in-fridge', name: 'Towel in the fridge' },
+  seeds: 100,
+  promised: { low: 10, high: 30 },
+  minutes: 5,
   went: { plants: 20, mouldy: 30, neverSprouted: 40, lostInPots: 10 },
   stages: [
     {
-      ...{ kind: 'coldMoist', medium: 'towel', planned: { start: '2026-11-02', end: '2027-02-01' } },
+      kind: 'coldMoist',
+      medium: 'towel',
+      planned: { start: '2026-11-02', end: '2027-02-01' },
       was: { start: '2026-11-02', end: '2027-02-01' },
     },
   ],
@@ -27,7 +38,10 @@ const outcome = (over: Partial<Outcome> = {}): Outcome => ({
 });
 const lot: StockedLot = {
   speciesId: camas.id,
-  ...{ id: 'l', code: 'L', unassigned: 500, viability: { kind: 'tested', viable: 18, tested: 20 } },
+  id: 'l',
+  code: 'L',
+  unassigned: 500,
+  viability: { kind: 'tested', viable: 18, tested: 20 },
   provenance: { kind: 'collected', place: 'a bank', on: '2027-06-20' },
 };
 

@@ -105,7 +105,9 @@ export function recipeFor(
   const untested = !lot || lot.viability.kind === 'unknown';
   const trial = questionOf(species, best, others, stock);
   return {
-    ...{ speciesId: species.id, plants: RECIPE_PLANTS, now },
+    speciesId: species.id,
+    plants: RECIPE_PLANTS,
+    now,
     ...(was && { was }),
     why: whySeeds(best, RECIPE_PLANTS, wish.confidence, { viable: inRequest.viable, from: lot?.code ?? say.of('handbook'), untested }),
     ...(whyCold && { whyCold }),
@@ -120,7 +122,10 @@ const of100 = (share: number) => Math.round(share * 100);
 
 function wayOf({ method, resolved, seeds, share }: Proposal): Way {
   return {
-    ...{ methodId: method.id, name: method.name, seeds, ofHundred: of100(share) },
+    methodId: method.id,
+    name: method.name,
+    seeds,
+    ofHundred: of100(share),
     cold_days: resolved.reduce((sum, { kind, days }) => sum + (chills(kind) ? days : 0), 0),
   };
 }
@@ -181,7 +186,12 @@ function questionOf(species: Species, best: Proposal, others: readonly Proposal[
   if (!asked || asked.worth < 1) return undefined;
   const { other, worth } = asked;
   return {
-    ...{ speciesId: species.id, best: best.method.name, other: other.method.name, shares: sharesApart(best.prospect, other.prospect) },
-    ...{ chance: chanceMore(other.prospect, best.prospect), worth: Math.round(worth), stock },
+    speciesId: species.id,
+    best: best.method.name,
+    other: other.method.name,
+    shares: sharesApart(best.prospect, other.prospect),
+    chance: chanceMore(other.prospect, best.prospect),
+    worth: Math.round(worth),
+    stock,
   };
 }

@@ -123,15 +123,19 @@ describe('what says nothing of the seed', () => {
 });
 
 const part = (id: string, over: Partial<Outcome> = {}): Outcome => ({
-  ...{ batchId: id, code: id.toUpperCase(), speciesId: 's', lotId: 'l', lotCode: 'L', madeOn: '2026-11-01', closedOn: '2027-05-01' },
-  ...{
-    method: { id: 'm', name: 'M' },
-    seeds: 40,
-    promised: { low: 10, high: 20 },
-    went: { plants: 15, neverSprouted: 25 },
-    stages: [],
-    minutes: 10,
-  },
+  batchId: id,
+  code: id.toUpperCase(),
+  speciesId: 's',
+  lotId: 'l',
+  lotCode: 'L',
+  madeOn: '2026-11-01',
+  closedOn: '2027-05-01',
+  method: { id: 'm', name: 'M' },
+  seeds: 40,
+  promised: { low: 10, high: 20 },
+  went: { plants: 15, neverSprouted: 25 },
+  stages: [],
+  minutes: 10,
   believed: { able: 0.8, released: 1, sprouts: 0.85, establishes: 0.8 },
   ...over,
 });

@@ -210,7 +210,9 @@ function weigh(before: Before, batches: readonly Told[], axes: Axes, answers: Fl
   const share = axes.share[likeliest.share] as number;
   const expected = expectedOf(lots, before, { law: laws[likeliest.law], time: axes.time[likeliest.time] as number, share });
   return {
-    ...{ axes, marginals, likeliest: Math.min(1, share) },
+    axes,
+    marginals,
+    likeliest: Math.min(1, share),
     cold: before.cold ? laws.map((one, i) => ({ law: one as Requirement, weight: byLaw[i] as number })) : [],
     time: axes.time.map((value, i) => ({ value, weight: marginals.time[i] as number })),
     share: sharesFrom(axes.share, byShare, before.share, answers),
@@ -222,8 +224,11 @@ function weigh(before: Before, batches: readonly Told[], axes: Axes, answers: Fl
 function placeOn(axes: Axes, at: number) {
   const law = Math.floor(at / (axes.time.length * axes.share.length));
   return {
-    ...{ law, level: Math.floor(law / axes.spread.length), spread: law % axes.spread.length },
-    ...{ time: Math.floor(at / axes.share.length) % axes.time.length, share: at % axes.share.length },
+    law,
+    level: Math.floor(law / axes.spread.length),
+    spread: law % axes.spread.length,
+    time: Math.floor(at / axes.share.length) % axes.time.length,
+    share: at % axes.share.length,
   };
 }
 

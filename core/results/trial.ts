@@ -74,7 +74,10 @@ export function trialVerdict(outcomes: readonly Outcome[], open: (batchId: Outco
       const mine = outcomes.filter((one) => one.trial?.id === trial.id && one.trial.arm === trial.arm);
       return [
         {
-          ...{ arm: trial.arm, control: trial.control, outcome, plants: went.plants ?? 0 },
+          arm: trial.arm,
+          control: trial.control,
+          outcome,
+          plants: went.plants ?? 0,
           open: mine.reduce((sum, { batchId }) => sum + open(batchId), 0),
           sprouted: { came: Math.min(came, seeds - gone), of: Math.max(0, seeds - gone) },
         },
@@ -90,7 +93,10 @@ export function trialVerdict(outcomes: readonly Outcome[], open: (batchId: Outco
     const speed = logRank(arm.outcome.sprouting?.visits ?? [], against.outcome.sprouting?.visits ?? []);
     const settle = wouldSettle(arm.sprouted, against.sprouted, fair[i] as number);
     return {
-      ...{ arm, against, luck: fair[i] as number, rawLuck: raw[i] as number },
+      arm,
+      against,
+      luck: fair[i] as number,
+      rawLuck: raw[i] as number,
       difference: differenceOfBags(arm.sprouted, against.sprouted),
       better: chanceBetterOfBags(arm.sprouted, against.sprouted),
       ...(speed && { speed: { luck: speed.chance, faster: speed.ahead === 'a' } }),

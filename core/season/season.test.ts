@@ -104,7 +104,9 @@ test('a batch lies where it lay, then where it is planned to; at the bench nowhe
     { kind: 'pot', start: day(9), end: day(50), placeId: 'bench', started: false, finished: false },
   ];
   const state = {
-    ...{ stage: 1, underWay: true, inForce: new Set(['c']) },
+    stage: 1,
+    underWay: true,
+    inForce: new Set(['c']),
     counts: { waiting: 10, swollen: 0, sprouted: 0, potted: 0, established: 0 },
     stages: [
       {},

@@ -54,16 +54,16 @@ function staysOfBatch(view: BatchView, places: readonly Place[], today: PlainDat
     early && bench
       ? [
           {
-            ...{
-              id,
-              code,
-              stage: stages.length,
-              kind: 'pot',
-              placeId: bench.id,
-              from: early.since,
-              to: later(early.out, addDays(today, 1)),
-            },
-            ...{ room: roomInPots(view, early, bench), begun: true, apart: true },
+            id,
+            code,
+            stage: stages.length,
+            kind: 'pot',
+            placeId: bench.id,
+            from: early.since,
+            to: later(early.out, addDays(today, 1)),
+            room: roomInPots(view, early, bench),
+            begun: true,
+            apart: true,
           },
         ]
       : [];

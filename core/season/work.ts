@@ -123,7 +123,10 @@ export function expectedWorkOf({ batch, tasks, projection: { state, stages, plan
 
 /** Planting out, on a day, after a stage. */
 export const plantingOut = (on: PlainDate, stage: number): DatedWork => ({
-  ...{ on, minutes: MINUTES.plantOut, what: 'plantOut', stage },
+  on,
+  minutes: MINUTES.plantOut,
+  what: 'plantOut',
+  stage,
   ...MAY_MOVE.plantOut,
 });
 

@@ -35,7 +35,10 @@ export function broughtOn(batch: Batch, projection: Projection, situation: Situa
   const place = potsPlace(projection, situation.places);
   const temperature_C = place ? warmthOf(place, situation).celsius : INDOORS_C;
   const steps = bringingOn({
-    ...{ species, nursery, potted, temperature_C },
+    species,
+    nursery,
+    potted,
+    temperature_C,
     plantOut: pottedOutOn(projection),
     outdoors: place !== undefined && PLACES[place.kind].weather,
     toThin: Math.min(state.toThin, countIn(state.counts, ['potted', 'established'])),
@@ -44,7 +47,9 @@ export function broughtOn(batch: Batch, projection: Projection, situation: Situa
   });
   const doneOn = (kind: GrowingStep['kind']) => state.tended.find(({ tending, on }) => tending === kind && on >= since.first)?.on;
   return {
-    ...{ potted, place, temperature_C },
+    potted,
+    place,
+    temperature_C,
     steps: steps.map((step) => {
       const done = doneOn(step.kind);
       return { ...step, ...(done && { doneOn: done }) };
@@ -82,7 +87,9 @@ export function setOutTask(context: TaskContext, due: PlainDate, placeId: PlaceI
   const { projection, situation } = context;
   const late = daysBetween(due, situation.today);
   return task(context, {
-    ...{ kind: 'plantOut', due, placeId },
+    kind: 'plantOut',
+    due,
+    placeId,
     title: stepSaid('plantOut').name,
     hint: say.of('hardenedOffLookAtFrost', { plants: countIn(projection.state.counts, ['potted', 'established']) }),
     ...(late > 7 && { lateness: say.of('rootsCirclePot', { late: spell.of(late) }) }),

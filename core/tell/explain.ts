@@ -256,8 +256,10 @@ function learnedRotInputs(learned: RotMultiplier | undefined): Why['inputs'] {
       name: say.of('rotsHere'),
       value: `× ${learned.mean.toFixed(2)}`,
       from: say.of('ownMould', {
-        ...{ rotted: learned.rotted, expected: Math.round(learned.expected) },
-        ...{ low: low.toFixed(2), high: high.toFixed(2) },
+        rotted: learned.rotted,
+        expected: Math.round(learned.expected),
+        low: low.toFixed(2),
+        high: high.toFixed(2),
       }),
     },
   ];

@@ -25,7 +25,12 @@ export function releasedThroughYears(
   if (!years) {
     const { days, springs } = followedFor(species, yearOf(nursery), out, credit);
     const count = new WinterCount({
-      ...{ species, climate: dailyClimate(nursery), start: dayIn(out), days, winters: YEARS_WEIGHED, springs },
+      species,
+      climate: dailyClimate(nursery),
+      start: dayIn(out),
+      days,
+      winters: YEARS_WEIGHED,
+      springs,
       ...(credit && { credit }),
     });
     count.add(YEARS_WEIGHED, randomFrom('weighed years'));

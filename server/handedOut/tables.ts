@@ -168,7 +168,13 @@ async function* promiseRows({ today, batches }: ReadNow, store: Store): AsyncGen
   const promises = await store.promises(inHandSince(today));
   const given = handedOver(promises, batches);
   yield promises.promises.map(({ id, speciesId, plants, on, whom, closed }) => ({
-    ...{ species: speciesId, whom, plants, on, delivered: given.get(id) ?? 0, closed: closed?.on, how: closed?.how },
+    species: speciesId,
+    whom,
+    plants,
+    on,
+    delivered: given.get(id) ?? 0,
+    closed: closed?.on,
+    how: closed?.how,
   }));
 }
 

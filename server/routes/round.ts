@@ -58,7 +58,12 @@ export const roundRoutes = routes((app, { views, store, address }) => {
         )
         .sort(walk)
         .map(({ code, species, kind, title, hint, due: day, overdue_days, pressing, lateness, placeId }) => ({
-          ...{ code, species, kind, overdue_days, pressing, due: day },
+          code,
+          species,
+          kind,
+          overdue_days,
+          pressing,
+          due: day,
           place: nameOf(placeId, places) ?? null,
           title: spoken(title),
           hint: spoken(hint),

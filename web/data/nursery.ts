@@ -103,7 +103,8 @@ export function useNurseryLoading(): Loading {
   const { data: lots, error: noLots } = useSWR<LotInHand[]>('/api/lots', ask, fresh);
   const { data: batches, error: noBatches } = useSWR<Batch[]>('/api/batches', ask, fresh);
   const { data: handbook, error: noHandbook } = useSWR<Species[]>('/api/handbook', ask, {
-    ...{ revalidateOnFocus: false, revalidateIfStale: false },
+    revalidateOnFocus: false,
+    revalidateIfStale: false,
   });
   const { data: past, error: noPast } = useSWR<Past>('/api/past', ask, fresh);
   const { pending } = useOutbox();
@@ -131,7 +132,9 @@ export function useNurseryLoading(): Loading {
 /** What the places' readings come to, as far as the nursery has been read with it. */
 function useRecords(come: Come | undefined): PlaceTemperatures[] | undefined {
   const { data, error } = useSWR<PlaceTemperatures[]>('/api/temperatures', ask, {
-    ...{ dedupingInterval: 1000, refreshInterval: 60_000, compare: sameRecords },
+    dedupingInterval: 1000,
+    refreshInterval: 60_000,
+    compare: sameRecords,
   });
   // Without readings the places' nominal temperatures stand: nothing waits for them but the first look.
   const told = data ?? (error ? NO_RECORDS : undefined);
@@ -167,7 +170,11 @@ function viewOf(
   const usedUp = calledUp.lots.filter(({ id }) => !inUse.has(id));
   const now = nowInstant();
   const { lots: allLots, ...read } = reader.read({
-    ...{ ...base, temperatures, now, now_ms: Date.parse(now), past },
+    ...base,
+    temperatures,
+    now,
+    now_ms: Date.parse(now),
+    past,
     lots: [...lotsInHand, ...usedUp],
     batches: inHand.map((batch) => withPending(batch, pending)),
     calledUp: closed,

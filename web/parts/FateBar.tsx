@@ -25,9 +25,19 @@ export const FATE_NAMES = worded(say, {
 const ink = (percent: number) => `color-mix(in oklab, var(--color-ink) ${percent}%, var(--color-ground))`;
 /** The nearer to a plant, the deeper the ink; mould is the alarm; what was used or went elsewhere is hatched or dotted. */
 const FILL: Record<Fate, string> = {
-  ...{ plants: 'var(--color-ink)', lostInPots: ink(52), lostSprouted: ink(34), neverSprouted: ink(14), mouldy: 'var(--color-alarm)' },
-  ...{ thinned: 'dots', heldOver: 'dots', bagLost: 'hatch' },
-  ...{ broken: 'hatch', floatedOff: 'hatch', tested: 'hatch', givenAway: 'dots', movedOn: 'dots' },
+  plants: 'var(--color-ink)',
+  lostInPots: ink(52),
+  lostSprouted: ink(34),
+  neverSprouted: ink(14),
+  mouldy: 'var(--color-alarm)',
+  thinned: 'dots',
+  heldOver: 'dots',
+  bagLost: 'hatch',
+  broken: 'hatch',
+  floatedOff: 'hatch',
+  tested: 'hatch',
+  givenAway: 'dots',
+  movedOn: 'dots',
 };
 
 const WIDTH = 400;

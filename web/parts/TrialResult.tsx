@@ -86,8 +86,12 @@ const nameOf = ({ outcome }: Arm) => `${outcome.code} ${outcome.method.name}`;
 
 function Shown({ held: { arm, against, luck, speed, wouldSettle, difference } }: { held: ArmHeld }) {
   const facts = {
-    ...{ arm: nameOf(arm), came: arm.sprouted.came, of: arm.sprouted.of, luck: luckSaid(luck) },
-    ...{ otherCame: against.sprouted.came, otherOf: against.sprouted.of },
+    arm: nameOf(arm),
+    came: arm.sprouted.came,
+    of: arm.sprouted.of,
+    luck: luckSaid(luck),
+    otherCame: against.sprouted.came,
+    otherOf: against.sprouted.of,
   };
   const clear = luck <= SIGNIFICANCE;
   return (
@@ -139,14 +143,13 @@ function Curves({ arms }: { arms: readonly Arm[] }) {
       x: { from: 0, to: last, ticks: roundTicks(0, last), tell: (day) => say('days', { day: Math.round(day) }) },
       y: { ...SHARES, tell: percent },
       lines: arms.map((arm, i) => ({
-        ...{ name: nameOf(arm), points: [[0, 0] as const, ...(curves[i] ?? []).map(({ day, share }) => [day, share] as const)] },
-        ...{
-          colour: COLOURS[i % COLOURS.length] ?? 'ink',
-          width: 2.2,
-          step: true,
-          dots: true,
-          dash: [...(DASHES[i % DASHES.length] ?? [])],
-        },
+        name: nameOf(arm),
+        points: [[0, 0] as const, ...(curves[i] ?? []).map(({ day, share }) => [day, share] as const)],
+        colour: COLOURS[i % COLOURS.length] ?? 'ink',
+        width: 2.2,
+        step: true,
+        dots: true,
+        dash: [...(DASHES[i % DASHES.length] ?? [])],
       })),
     };
   }, [arms]);

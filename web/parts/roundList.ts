@@ -23,11 +23,15 @@ export function roundStops(view: NurseryView): RoundStop[] {
     const { code } = batch.batch;
     return [
       ...dueBy(batch, view.today).map((due) => ({
-        ...{ placeId: placeIdOf(due.placeId, view), code, pressing: due.pressing },
+        placeId: placeIdOf(due.placeId, view),
+        code,
+        pressing: due.pressing,
         line: { key: `${batch.batch.id} ${taskKey(due)}`, view: batch, due } as RoundLine,
       })),
       ...gesturesOn(batch, view.today).map((done) => ({
-        ...{ placeId: placeIdOf(placeAfter(batch, done), view), code, done: true },
+        placeId: placeIdOf(placeAfter(batch, done), view),
+        code,
+        done: true,
         line: { key: (done[0] as LedgerEvent).id, view: batch, done } as RoundLine,
       })),
     ];

@@ -48,7 +48,12 @@ export function useAnswer(view: BatchView, task: Task): Answering {
     return taken;
   };
   return {
-    ...{ view, task, answer, asked, problem, save },
+    view,
+    task,
+    answer,
+    asked,
+    problem,
+    save,
     changed: JSON.stringify(answer) !== JSON.stringify(usual),
     set: (part) => keepSaid(task, { ...said, ...part }, batch.events.length),
     cancel: () => ask(undefined),

@@ -54,7 +54,9 @@ async function planned(season: SeasonToPlan): Promise<void> {
   const improving = new Improving(problem);
   for (let part = 0; part < PARTS; part++) show(laidOut, improving.improve(ROUNDS));
   const solved = solve(await loading, problem, {
-    ...{ gap: GAP, limit_s: LIMIT_S, start: improving.best.picked },
+    gap: GAP,
+    limit_s: LIMIT_S,
+    start: improving.best.picked,
     onward: (so) => {
       show(laidOut, so);
       tell({ said: 'gap', gap: gapOf(problem, so) });

@@ -41,7 +41,9 @@ export function CoolingCurve({
     const along = (one: Cooling) => Array.from({ length: MINUTES + 1 }, (_, minute) => [minute, waterAt(minute, one)] as const);
     return {
       x: {
-        ...{ from: 0, to: MINUTES, ticks: [0, 20, 40, MINUTES] },
+        from: 0,
+        to: MINUTES,
+        ticks: [0, 20, 40, MINUTES],
         tell: (minute) => (minute === 0 ? say('poured') : `${Math.round(minute)} min`),
       },
       y: { from: cooling.air_C, to: top_C, ticks: [cooling.air_C, above_C], tell: degrees },

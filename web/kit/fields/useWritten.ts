@@ -143,7 +143,8 @@ export function useWritten<W extends FieldValues, V>({
     sides: (close: () => void) =>
       changed &&
       told && {
-        ...{ theirs: told(changed.theirs), mine: told(changed.mine) },
+        theirs: told(changed.theirs),
+        mine: told(changed.mine),
         saveMine: () =>
           void save(changed.mine, form.getValues()).catch((error: Error) => setError('root' as Path<W>, { message: error.message })),
         takeTheirs: () => {

@@ -19,7 +19,12 @@ const of = (colour: Colour) => `var(--color-${colour})`;
 const still = { type: 'line' as const, showSymbol: false, silent: true, animation: false };
 
 const lineSeries = ({ name, points, colour, width = 2, dash, step, dots = false }: Line) => ({
-  ...{ ...still, name, data: points, showSymbol: dots, symbolSize: 6, z: 3 },
+  ...still,
+  name,
+  data: points,
+  showSymbol: dots,
+  symbolSize: 6,
+  z: 3,
   itemStyle: { color: of(colour) },
   lineStyle: { color: of(colour), width, cap: 'round' as const, ...(dash && { type: [...dash] }) },
   ...(step && { step: 'end' as const }),
@@ -36,7 +41,8 @@ function bandSeries({ points, colour, opacity }: Band, i: number) {
 
 /** A span is a band from edge to edge. */
 const spanBand = ({ along, from, to, colour, opacity }: Span, { x, y }: PlotData): Band => ({
-  ...{ colour, opacity },
+  colour,
+  opacity,
   points:
     along === 'x'
       ? [
@@ -75,13 +81,19 @@ function optionOf(data: PlotData) {
     animation: false,
     grid: { ...MARGIN, top: named ? 28 : MARGIN.top, left: letters * LETTER + 12 },
     xAxis: {
-      ...{ ...axis, min: x.from, max: x.to, splitLine: { show: false } },
+      ...axis,
+      min: x.from,
+      max: x.to,
+      splitLine: { show: false },
       axisLine: { onZero: false, lineStyle: { color: of('line') } },
       axisTick: { customValues: [...x.ticks], lineStyle: { color: of('ink3') } },
       axisLabel: { ...FONT, color: of('ink2'), customValues: [...x.ticks], formatter: x.tell, hideOverlap: true },
     },
     yAxis: {
-      ...{ ...axis, min: y.from, max: y.to, axisLine: { show: false } },
+      ...axis,
+      min: y.from,
+      max: y.to,
+      axisLine: { show: false },
       axisTick: { show: false },
       splitLine: { show: false },
       axisLabel: { ...FONT, color: of('ink2'), customValues: [...y.ticks], formatter: y.tell },

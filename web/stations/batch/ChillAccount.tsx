@@ -91,7 +91,10 @@ function plotsOf(
     .filter(({ why, days: gone }) => gone > 0 && why !== 'place')
     .map(
       (loss): Span => ({
-        ...{ along: 'x', from: dayOf(loss.from), to: dayOf(loss.to) + 1, opacity: 0.13 },
+        along: 'x',
+        from: dayOf(loss.from),
+        to: dayOf(loss.to) + 1,
+        opacity: 0.13,
         colour: loss.why === 'warm' ? 'warm' : loss.why === 'frozen' ? 'frozen' : 'ink3',
         ...(loss.days >= 1 && { name: `−${daysLost(loss.days).replace(/ days?/, ' d')}` }),
       }),

@@ -18,8 +18,17 @@ import { Problem } from '../../kit/told/Problem.tsx';
 const DAMP = options(say, { dry: 'dry', right: 'damp', wet: 'wet' });
 const MOULD = options(say, { none: 'noMould', few: 'someMould', spreading: 'spreadingMould' });
 const COUNTED: Record<Verb, string> = worded(say, {
-  ...{ up: 'germinated', mouldy: 'mouldy', lost: 'lost', potted: 'potted', swollen: 'swollen', floated: 'floatedOff' },
-  ...{ established: 'established', broken: 'broken', heldOver: 'heldOver', plantOut: 'plantedOut', givenAway: 'givenAway' },
+  up: 'germinated',
+  mouldy: 'mouldy',
+  lost: 'lost',
+  potted: 'potted',
+  swollen: 'swollen',
+  floated: 'floatedOff',
+  established: 'established',
+  broken: 'broken',
+  heldOver: 'heldOver',
+  plantOut: 'plantedOut',
+  givenAway: 'givenAway',
 });
 /** What a check counts, whether or not it found any. */
 const CHECKED: readonly Verb[] = ['up', 'mouldy', 'lost'];

@@ -35,7 +35,9 @@ export function WinterChart({
   const last = Math.min(answer.chill.middle.length - 1, Math.ceil((answer.spring.high + 25) / 7) * 7);
   const x = useMemo(
     (): Axis => ({
-      ...{ from: -DAYS_BEFORE, to: last, ticks: dayTicks(out, -DAYS_BEFORE, last, 8) },
+      from: -DAYS_BEFORE,
+      to: last,
+      ticks: dayTicks(out, -DAYS_BEFORE, last, 8),
       tell: (day) => shortDate(addDays(out, day), today),
     }),
     [out, today, last],

@@ -119,7 +119,8 @@ function judgeMonths(
     // The spread of single days stays as it was learned.
     const sd_C = before[i]?.sd_C;
     const month = judgedBy(MonthClimate, {
-      ...{ min_C: low?.ok ? low.value : undefined, max_C: high?.ok ? high.value : undefined },
+      min_C: low?.ok ? low.value : undefined,
+      max_C: high?.ok ? high.value : undefined,
       ...(sd_C !== undefined && { sd_C }),
     });
     return 'value' in month ? month : { faults: month.faults.slice(0, 1).map(({ message }) => ({ field: `months.${i}`, message })) };
@@ -136,12 +137,16 @@ function YearBand({ months, units }: { months: readonly MonthClimate[]; units: U
     const high = Math.max(12, ...months.map(({ max_C }) => max_C)) + 2;
     return {
       x: {
-        ...{ from: 0, to: 11, ticks: [0, 2, 4, 6, 8, 10] },
+        from: 0,
+        to: 11,
+        ticks: [0, 2, 4, 6, 8, 10],
         tell: (month) => names[Math.round(month)]?.slice(0, 3) ?? '',
         read: (month) => names[Math.round(month)] ?? '',
       },
       y: {
-        ...{ from: low, to: high, ticks: [0, 10, 20].filter((mark) => mark < high) },
+        from: low,
+        to: high,
+        ticks: [0, 10, 20].filter((mark) => mark < high),
         tell: (celsius) => showQuantity(celsius, 'temperature_C', units, 0),
       },
       spans: [

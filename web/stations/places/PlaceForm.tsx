@@ -59,8 +59,18 @@ const asDraft = ({
   light,
   shut = [],
 }: Place): Draft => ({
-  ...{ name, kind, nominal_C, room, within, usedBy, cover: cover ?? null, light: light ?? 'unasked', shut },
-  ...{ capacity: String(capacity), order: String(order), setNow: true },
+  name,
+  kind,
+  nominal_C,
+  room,
+  within,
+  usedBy,
+  cover: cover ?? null,
+  light: light ?? 'unasked',
+  shut,
+  capacity: String(capacity),
+  order: String(order),
+  setNow: true,
 });
 
 /** A place, line by line, to be held against what somebody else wrote of it. */

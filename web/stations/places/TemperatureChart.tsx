@@ -60,17 +60,23 @@ export function TemperatureChart({ place, last_ms }: { place: Place; last_ms: nu
     const zone = zoneOf(place.nominal_C);
     return {
       x: {
-        ...{ from, to, ticks: timeTicks(from, to, nursery.timeZone) },
+        from,
+        to,
+        ticks: timeTicks(from, to, nursery.timeZone),
         tell: (at) =>
           length <= DAY_MS ? momentIn(at, nursery.timeZone, dayAt(at, nursery.timeZone)) : shortDate(dayAt(at, nursery.timeZone), today),
         read: (at) => dayAndTimeIn(at, nursery.timeZone, today),
       },
       y: {
-        ...{ ...y, ticks: roundTicks(y.from, y.to), tell: (value) => `${Number(value.toFixed(1))}°` },
+        ...y,
+        ticks: roundTicks(y.from, y.to),
+        tell: (value) => `${Number(value.toFixed(1))}°`,
         read: (value) => `${value.toFixed(1)} °${inFahrenheit ? 'F' : 'C'}`,
       },
       spans: bands.map(({ fullFrom_C, fullTo_C }) => ({
-        ...{ along: 'y', colour: zoneOf((fullFrom_C + fullTo_C) / 2), opacity: 0.12 },
+        along: 'y',
+        colour: zoneOf((fullFrom_C + fullTo_C) / 2),
+        opacity: 0.12,
         from: Math.max(y.from, shown(fullFrom_C)),
         to: Math.min(y.to, shown(fullTo_C)),
       })),

@@ -27,7 +27,10 @@ export function HowLong({ species }: { species: Species }) {
       y: { ...SHARES, read: percent },
       marks: curves.map(({ takeOut }) => ({ along: 'x', at: takeOut.best, colour: 'cold', width: 1.2, dash: [1, 4] })),
       lines: curves.map(({ name, curve }, i) => ({
-        ...{ name, points: byDay(curve.yields, 0, last), colour: 'ink', width: 2.4 },
+        name,
+        points: byDay(curve.yields, 0, last),
+        colour: 'ink',
+        width: 2.4,
         ...(STROKES[i] && { dash: STROKES[i].split(' ').map(Number) }),
       })),
     };

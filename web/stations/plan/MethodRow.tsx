@@ -165,8 +165,10 @@ function Details({ proposal, lot, species, learned, settled, wish }: Props) {
       wish.plants,
       wish.confidence,
       {
-        ...{ viable: viableOn(now, species, today), from: said(viability, species) },
-        ...{ untested: viability.kind === 'unknown', years: agedYears(now, today) },
+        viable: viableOn(now, species, today),
+        from: said(viability, species),
+        untested: viability.kind === 'unknown',
+        years: agedYears(now, today),
       },
       own,
     );

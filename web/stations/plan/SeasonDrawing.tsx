@@ -95,7 +95,11 @@ export const SeasonDrawing = memo(function SeasonDrawing({
     return found;
   };
   const hand = useSeasonHand({
-    ...{ box, nearest, hold, followed, follow },
+    box,
+    nearest,
+    hold,
+    followed,
+    follow,
     daysOf: (px) => Math.round((px * (dayNumber(to) - first)) / Math.max(1, width - left)),
   });
   return (
@@ -133,7 +137,9 @@ export const SeasonDrawing = memo(function SeasonDrawing({
       {bands.map((band, i) => {
         const colour = ZONE_COLOUR[zoneOf(band.celsius)];
         const paths = linesOf(band, (one) => y(i, one), x, {
-          ...{ within, today, lane },
+          within,
+          today,
+          lane,
           tooMany: (a, b) => crowded.some((one) => one.place.id === band.place.id && one.from < b && one.to > a),
         });
         return (

@@ -112,7 +112,9 @@ function Line({ lot, best, day }: Row & { day: string }) {
   const species = handbook.find(({ id }) => id === lot.speciesId);
   const late = daysBetween(day, dates.plantOut);
   const plan = `/plan?${new URLSearchParams({
-    ...{ lot: lot.id, plants: String(asked(lot)), method: method.id },
+    lot: lot.id,
+    plants: String(asked(lot)),
+    method: method.id,
     ...(inTime ? { by: 'readyBy', ready: day } : { by: 'asSoonAs' }),
   })}`;
   return (

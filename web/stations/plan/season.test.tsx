@@ -36,7 +36,12 @@ class FakeWorker extends EventTarget {
 
 const lot = lotOf('camassia-quamash', { unassigned: 200, code: 'CQ-26-01' });
 const promise = (whom: string, part: Partial<PlantPromise> = {}): PlantPromise => ({
-  ...{ id: id(), speciesId: 'camassia-quamash', plants: 10, on: '2027-06-05', whom, ...part },
+  id: id(),
+  speciesId: 'camassia-quamash',
+  plants: 10,
+  on: '2027-06-05',
+  whom,
+  ...part,
 });
 let promises: PlantPromise[];
 let seasons: SeasonPlan[];
@@ -245,7 +250,8 @@ describe('the season', () => {
     const [first] = promises as [PlantPromise];
     seasons = [
       {
-        ...{ id: id(), on: TODAY },
+        id: id(),
+        on: TODAY,
         promises: [
           {
             promiseId: first.id,

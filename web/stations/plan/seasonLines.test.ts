@@ -7,11 +7,14 @@ const day = (n: number) => `2027-02-${String(n).padStart(2, '0')}`;
 /** A day is as many px across as its number. */
 const x = (on: string) => Number(on.slice(8));
 const laid = (id: string, from: number, to: number, lane = 0, part: Partial<Stay> = {}): Laid => ({
-  ...{ lane, lanes: 1 },
+  lane,
+  lanes: 1,
   stay: { id, code: id, stage: 0, kind: 'coldMoist', placeId: 'p', from: day(from), to: day(to), room: 1, begun: false, ...part },
 });
 const band = (...all: Laid[]): PlaceBand => ({
-  ...{ lanes: 2, celsius: 4, laid: all },
+  lanes: 2,
+  celsius: 4,
+  laid: all,
   place: { id: 'p', name: 'p', kind: 'fridge', nominal_C: 4, capacity: 2, order: 1 },
 });
 const y = ({ lane }: Pick<Laid, 'lane'>) => 100 - 10 * lane;

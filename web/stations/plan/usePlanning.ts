@@ -40,7 +40,13 @@ export function usePlanning(): {
       end();
       // What was proposed before, as it was moved by hand, stands until the first plan has come.
       setPlanning({
-        ...{ running: true, stopped: false, failed: false, fresh: false, season, worth: [], weighed: false },
+        running: true,
+        stopped: false,
+        failed: false,
+        fresh: false,
+        season,
+        worth: [],
+        weighed: false,
         ...(shown && { promises: shown }),
       });
       const made = new Worker(new URL('../../workers/seasonPlan.ts', import.meta.url), { type: 'module', name: language() });

@@ -51,7 +51,13 @@ export function useSeason(mayMove: boolean): SeasonInHand | undefined {
     return {
       movable: movable.length,
       base: {
-        ...{ today, nursery, places, rot, species, lots: stock, wanted },
+        today,
+        nursery,
+        places,
+        rot,
+        species,
+        lots: stock,
+        wanted,
         stays: staysOf(others, places, today),
         work: expectedWork(others, today).map(({ on, minutes, sooner_days, later_days }) => ({ on, minutes, sooner_days, later_days })),
         withdraw: withdrawn.map(({ batch }) => batch.id),

@@ -74,7 +74,16 @@ export function useSeasonPlan(): SeasonPlanning {
   };
   const grip = useSame({ move, keep, leave });
   return {
-    ...{ planning, proposals, held, moving, stop, hold, move, keep, leave, grip },
+    planning,
+    proposals,
+    held,
+    moving,
+    stop,
+    hold,
+    move,
+    keep,
+    leave,
+    grip,
     wanted: season?.base.wanted.length,
     movable: season?.movable ?? 0,
     plan: () => {

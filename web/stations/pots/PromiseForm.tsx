@@ -41,14 +41,21 @@ export function PromiseForm({ promise: shown, close }: { promise: Partial<PlantP
   const ofSpecies = (speciesId: string) => lots.filter((lot) => lot.speciesId === speciesId);
   const form = useWritten<Draft, PlantPromise>({
     first: {
-      ...{ speciesId: promise.speciesId ?? '', plants: promise.plants === undefined ? '' : String(promise.plants) },
-      ...{ on: promise.on ?? '', whom: promise.whom ?? '', priority: promise.priority ?? 'next' },
-      ...{ confidence: promise.confidence === undefined ? '' : String(promise.confidence), lotId: promise.lotId ?? '' },
+      speciesId: promise.speciesId ?? '',
+      plants: promise.plants === undefined ? '' : String(promise.plants),
+      on: promise.on ?? '',
+      whom: promise.whom ?? '',
+      priority: promise.priority ?? 'next',
+      confidence: promise.confidence === undefined ? '' : String(promise.confidence),
+      lotId: promise.lotId ?? '',
     },
     judge: ({ plants, on, priority, confidence, lotId, ...rest }) => {
       const { priority: _priority, confidence: _confidence, lotId: _lotId, ...kept } = promise;
       const judged = judgedBy(PlantPromise, {
-        ...{ ...kept, ...rest, on, plants: typedCount(plants) },
+        ...kept,
+        ...rest,
+        on,
+        plants: typedCount(plants),
         ...(priority !== 'next' && { priority }),
         ...(confidence !== '' && { confidence: Number(confidence) }),
         // A lot of another species is no lot of this one.

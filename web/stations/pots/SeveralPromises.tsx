@@ -12,8 +12,13 @@ import { useAttempt } from '../../kit/fields/useAttempt.ts';
 import { Problem } from '../../kit/told/Problem.tsx';
 
 const COLUMNS = worded(say, {
-  ...{ plants: 'columnPlants', species: 'columnSpecies', on: 'columnOn', whom: 'columnWhom' },
-  ...{ priority: 'columnPriority', confidence: 'columnConfidence', lot: 'columnLot' },
+  plants: 'columnPlants',
+  species: 'columnSpecies',
+  on: 'columnOn',
+  whom: 'columnWhom',
+  priority: 'columnPriority',
+  confidence: 'columnConfidence',
+  lot: 'columnLot',
 });
 const LARGEST_BYTES = 1_000_000;
 

@@ -18,7 +18,12 @@ export function StillToStart({ species: printed, lot, missing, out }: { species:
     const wish = { plants: missing, confidence: nursery.settings.confidence, timing: { by: 'readyBy', date: out } } as const;
     const { inTime, soonest } = stillInTime({
       ...lotInRequest(asItStands(lot), left, species, today),
-      ...{ species, nursery, places, rot, today, wish },
+      species,
+      nursery,
+      places,
+      rot,
+      today,
+      wish,
     });
     return {
       offered: inTime.filter(({ seeds }) => seeds !== undefined && seeds <= left).slice(0, 2),

@@ -105,8 +105,13 @@ function OfSpecies({ species, of }: { species: Species; of: LearnedOf | undefine
         {of?.apart.map(({ better, worse, chance }) => (
           <li key={`${better.lotId} ${worse.lotId}`} className="border-t border-line py-2">
             {say('lotsApart', {
-              ...{ better: better.lotCode, worse: worse.lotCode, chance: Math.floor(chance * 100) },
-              ...{ came: better.had.came, of: better.had.of, otherCame: worse.had.came, otherOf: worse.had.of },
+              better: better.lotCode,
+              worse: worse.lotCode,
+              chance: Math.floor(chance * 100),
+              came: better.had.came,
+              of: better.had.of,
+              otherCame: worse.had.came,
+              otherOf: worse.had.of,
             })}
           </li>
         ))}
@@ -123,7 +128,8 @@ const SPECIES_HEIGHT = 420;
 
 /** A learned share as the nursery's own entry. */
 const ownShare = ({ now, worth, ageing }: LearnedViable) => ({
-  ...{ share: Number(now.toFixed(4)), worth: Math.max(1, Math.round(worth)) },
+  share: Number(now.toFixed(4)),
+  worth: Math.max(1, Math.round(worth)),
   ...(ageing !== undefined && { ageing: Number(ageing.toFixed(4)) }),
 });
 

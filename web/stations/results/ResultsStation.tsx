@@ -117,25 +117,21 @@ function ClosedBatches({ all }: { all: readonly JudgedBatch[] }) {
         choice={choice}
         change={change}
         orders={{
-          ...{
-            '': say('lastClosed'),
-            plan: say('byPlan'),
-            plants: say('byPlants'),
-            late: say('byLate'),
-            work: say('byWork'),
-            code: say('code'),
-          },
+          '': say('lastClosed'),
+          plan: say('byPlan'),
+          plants: say('byPlants'),
+          late: say('byLate'),
+          work: say('byWork'),
+          code: say('code'),
         }}
         groups={{
-          ...{
-            '': say('notAll'),
-            species: say('bySpecies'),
-            method: say('byMethod'),
-            lot: say('byLot'),
-            year: say('byYear'),
-            place: say('byPlace'),
-            person: say('byPerson'),
-          },
+          '': say('notAll'),
+          species: say('bySpecies'),
+          method: say('byMethod'),
+          lot: say('byLot'),
+          year: say('byYear'),
+          place: say('byPlace'),
+          person: say('byPerson'),
         }}
       />
       {found.length === 0 && <p className="mt-4">{say('emptyAfterFind', { find: choice.find })}</p>}

@@ -23,17 +23,20 @@ afterAll(() => {
 
 const larch = lotOf('larix-occidentalis');
 const outcome = (code: string, plants: number, over: Partial<Outcome> = {}): Outcome => ({
-  ...{
-    batchId: code,
-    code,
-    speciesId: larch.speciesId,
-    lotId: larch.id,
-    lotCode: larch.code,
-    madeOn: '2025-11-01',
-    closedOn: '2026-06-01',
-  },
-  ...{ method: { id: 'towel-in-fridge', name: 'Towel in the fridge' }, seeds: 60, promised: { low: 20, high: 35 }, minutes: 40 },
-  ...{ went: { plants, neverSprouted: 60 - plants }, stages: [], believed: { able: 0.8, released: 1, sprouts: 0.8, establishes: 0.8 } },
+  batchId: code,
+  code,
+  speciesId: larch.speciesId,
+  lotId: larch.id,
+  lotCode: larch.code,
+  madeOn: '2025-11-01',
+  closedOn: '2026-06-01',
+  method: { id: 'towel-in-fridge', name: 'Towel in the fridge' },
+  seeds: 60,
+  promised: { low: 20, high: 35 },
+  minutes: 40,
+  went: { plants, neverSprouted: 60 - plants },
+  stages: [],
+  believed: { able: 0.8, released: 1, sprouts: 0.8, establishes: 0.8 },
   ...over,
 });
 const open = (page: () => React.ReactNode, results: Outcome[], at = '/results', learned: LearnedOf[] = []) =>

@@ -60,7 +60,9 @@ function useOutOfRange(): Alarm[] {
           say={say}
           of={spell.kind === 'warm' ? 'tooWarmForHours' : 'tooColdForHours'}
           facts={{
-            ...{ name: place.name, celsius: show(celsius), hours: Math.round(spell.hours) },
+            name: place.name,
+            celsius: show(celsius),
+            hours: Math.round(spell.hours),
             limit: show(spell.kind === 'warm' ? stays.below_C : stays.above_C),
           }}
           parts={{

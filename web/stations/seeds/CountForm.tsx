@@ -62,7 +62,9 @@ export function CountForm({ lot, species, done }: { lot: LotView; species: Speci
   const form = useLotForm<Counted>(lot, {
     first: FIRST,
     event: (written) => ({
-      ...{ kind: 'counted', seeds: seedsOf(written), inBatches: lot.state.inBatches },
+      kind: 'counted',
+      seeds: seedsOf(written),
+      inBatches: lot.state.inBatches,
       how: methodOf(written, units),
     }),
     fields: FIELDS,

@@ -236,8 +236,11 @@ function Verdict({ view }: { view: BatchView }) {
               say={say}
               of="anotherRoundWouldSwell"
               facts={{
-                ...{ opened: OPENED[by], nextSeeds: advice.nextSeeds, hard },
-                ...{ otherwise: OPENED[advice.other.by], seeds: advice.other.seeds },
+                opened: OPENED[by],
+                nextSeeds: advice.nextSeeds,
+                hard,
+                otherwise: OPENED[advice.other.by],
+                seeds: advice.other.seeds,
               }}
               parts={{ b: <b /> }}
             />{' '}

@@ -53,7 +53,12 @@ export function Bath({ view, aside = false }: { view: BatchView; aside?: boolean
     bath &&
     step.record([
       {
-        ...{ kind: 'timerStarted', timer: newId(), stage: state.stage, step: 'bath', seconds: bath.seconds, at: nowInstant() },
+        kind: 'timerStarted',
+        timer: newId(),
+        stage: state.stage,
+        step: 'bath',
+        seconds: bath.seconds,
+        at: nowInstant(),
         note: say('water', {
           name: BATHS[kind].name,
           stock: volumeBothWays(bath.stock_mL, units),
@@ -91,7 +96,11 @@ export function Bath({ view, aside = false }: { view: BatchView; aside?: boolean
           { key: 'stock', label: say('bottleSays'), typed: stock, numeric: 'decimal', set: setStock },
           { key: 'total', label: say('makeAll'), quantity: 'volume_mL', value: total_mL, set: setTotal },
           {
-            ...{ key: 'also', label: say('alsoInTheVessel'), one: also, of: CHEMICALS, none: say('onlyWater') },
+            key: 'also',
+            label: say('alsoInTheVessel'),
+            one: also,
+            of: CHEMICALS,
+            none: say('onlyWater'),
             set: (one: string) => setAlso(one as Chemical | ''),
           },
         ]}

@@ -98,7 +98,8 @@ function Towel({ view, seeds }: { view: BatchView; seeds: number }) {
                 of: say('waterEachTowel', { count: calculated.towels, water: volumeOtherWay(calculated.water, units) }),
               },
               {
-                ...{ value: calculated.towels, unit: calculated.towels === 1 ? say('towel') : say('towels') },
+                value: calculated.towels,
+                unit: calculated.towels === 1 ? say('towel') : say('towels'),
                 of: say('seedsFitOne', { seeds, fit: calculated.seeds }),
               },
               { value: showQuantity(calculated.apart_mm, 'length_mm', units), of: say('howToSpace') },
@@ -107,15 +108,23 @@ function Towel({ view, seeds }: { view: BatchView; seeds: number }) {
       }
       fields={[
         {
-          ...{ key: 'length', label: say('towelLength'), quantity: 'length_mm', value: length_mm },
+          key: 'length',
+          label: say('towelLength'),
+          quantity: 'length_mm',
+          value: length_mm,
           set: (mm: number | undefined) => setPaper({ ...paper, length_mm: mm ?? 0 }),
         },
         {
-          ...{ key: 'width', label: say('width'), quantity: 'length_mm', value: width_mm },
+          key: 'width',
+          label: say('width'),
+          quantity: 'length_mm',
+          value: width_mm,
           set: (mm: number | undefined) => setPaper({ ...paper, width_mm: mm ?? 0 }),
         },
         {
-          ...{ key: 'plies', label: say('layersPaper'), number: plies || undefined },
+          key: 'plies',
+          label: say('layersPaper'),
+          number: plies || undefined,
           set: (many: number | undefined) => setPaper({ ...paper, plies: Math.round(many ?? 0) }),
         },
       ]}

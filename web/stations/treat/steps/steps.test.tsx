@@ -138,8 +138,16 @@ describe('poured water', () => {
       stage: 0,
       at: new Date(now).toISOString(),
       pour: {
-        ...{ water_mL: 600, pour_C: 95, seed_g: 2, vessel_g: 450, material: 'glass', kind: 'lidded', air_C: 18 },
-        ...{ elevation_m: 780, above_C: 75, minutes: 6 },
+        water_mL: 600,
+        pour_C: 95,
+        seed_g: 2,
+        vessel_g: 450,
+        material: 'glass',
+        kind: 'lidded',
+        air_C: 18,
+        elevation_m: 780,
+        above_C: 75,
+        minutes: 6,
       },
     };
     const { user } = atTheBench('ceanothus-velutinus', 'hot-water-then-sand', 'hotWater', { begun: true, said: [poured] });

@@ -1,0 +1,10 @@
+import type { MediumFacts } from './kind.ts';
+
+/** Plastic film over damp paper. */
+export const film: MediumFacts = {
+  name: 'plasticFilm',
+  piece: 'towel',
+  freshen: 'rinseFreshFilm',
+  checks: { usual: 9, longest: 12 },
+  rot: { fresh_perDay: 0.0012, doublesAfter_days: 25 },
+};

@@ -1,0 +1,11 @@
+import type { MediumFacts } from './kind.ts';
+
+/** Damp sand in a bag or tub. */
+export const sand: MediumFacts = {
+  name: 'dampSand',
+  piece: 'tub',
+  mix: 'sand',
+  freshen: 'rinseIntoFreshSand',
+  checks: { usual: 17, longest: 21 },
+  rot: { fresh_perDay: 0.0006, doublesAfter_days: 60 },
+};

@@ -23,6 +23,7 @@ const CORE = [
   'chill',
   'takeOut',
   'sprout',
+  'sowing',
   'winter',
   'ledger',
   'lot',

@@ -12,10 +12,11 @@ import {
 } from '../chill/requirement.ts';
 import type { StageFacts } from '../kinds/stages/kind.ts';
 import { STAGES } from '../kinds/stages.ts';
+import { litShare } from '../sprout/light.ts';
 import { coatOpened } from './coats.ts';
 import type { FollowedStage } from './followed.ts';
 import { isTakenUp, sproutingStage } from './stageOrder.ts';
-import { litShare, warmthShare } from './whereItSprouts.ts';
+import { warmthShare } from './whereItSprouts.ts';
 
 /** The links of the chain from a viable seed to a plant, each a share 0 to 1. */
 export interface Chain {

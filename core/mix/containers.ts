@@ -1,28 +1,153 @@
 import type { SeedForm } from '@chill/model/species.ts';
 import { wordedRows } from '@chill/words/tables.ts';
 import { say } from '@chill/words/tending.ts';
+import { mostSeedlings_perDm2 } from './density.ts';
 
-/** What seedlings are potted into. */
-export type Container = 'cell' | 'deepCell' | 'pot' | 'deepPot';
+/** What seed is sown into, and seedlings are potted into. Sizes in common use, ± 15 %. */
+export type Container =
+  | 'plug288'
+  | 'plug200'
+  | 'plug128'
+  | 'plug72'
+  | 'cell'
+  | 'plug50'
+  | 'plug32'
+  | 'cone65'
+  | 'deepCell'
+  | 'cone650'
+  | 'hinged175'
+  | 'hinged350'
+  | 'pot'
+  | 'deepPot'
+  | 'tree2500'
+  | 'round8'
+  | 'round10'
+  | 'round13'
+  | 'round20'
+  | 'square7'
+  | 'square9'
+  | 'square11'
+  | 'flat'
+  | 'seedTray'
+  | 'halfTray'
+  | 'block20'
+  | 'block40'
+  | 'block50'
+  | 'cup200'
+  | 'cup500'
+  | 'bag1'
+  | 'bag3'
+  | 'bag10'
+  | 'tub1'
+  | 'box5';
 
-interface ContainerFacts {
+/** What a container is for: many cells in one tray; open, for many seedlings together; a pot, block or bag that stands alone. */
+export type ContainerShape = 'cells' | 'open' | 'pot' | 'block' | 'bag';
+
+export interface ContainerFacts {
   name: string;
-  /** Mix that fills one, mL, and how many stand in one tray. Assumptions, by sizes in common use. */
+  shape: ContainerShape;
+  /** Mix that it takes to the brim, less a tenth, mL. */
   volume_mL: number;
+  /** Its top, and how deep it is, mm. */
+  top_mm: readonly [length: number, width: number];
+  depth_mm: number;
+  /** How many stand in one tray of 540 × 280 mm. */
   perTray: number;
+  /** True where the air stops roots at its sides, which then do not circle. */
+  airPruned?: true;
 }
 
-/** The one table of containers. */
+type Size = Omit<ContainerFacts, 'name'>;
+
+const cells = (volume_mL: number, top: number, depth_mm: number, perTray: number): Size => ({
+  shape: 'cells',
+  volume_mL,
+  top_mm: [top, top],
+  depth_mm,
+  perTray,
+});
+const alone = (shape: ContainerShape, volume_mL: number, top: number, depth_mm: number, perTray: number): Size => ({
+  ...cells(volume_mL, top, depth_mm, perTray),
+  shape,
+});
+const block = (volume_mL: number, wide_mm: number, perTray: number): Size => ({
+  ...alone('block', volume_mL, wide_mm, wide_mm, perTray),
+  airPruned: true,
+});
+const open = (volume_mL: number, length: number, width: number, perTray: number, depth_mm = 45): Size => ({
+  shape: 'open',
+  volume_mL,
+  top_mm: [length, width],
+  depth_mm,
+  perTray,
+});
+/** Pots by their width, cm: round ones hold 0.48 of its cube, square ones 0.70, and stand side by side in a tray. */
+const inTray = (wide_cm: number) => Math.floor(54 / wide_cm) * Math.floor(28 / wide_cm);
+const round = (wide_cm: number) => alone('pot', Math.round(0.48 * wide_cm ** 3), 10 * wide_cm, 9 * wide_cm, inTray(wide_cm));
+const square = (wide_cm: number) => alone('pot', Math.round(0.7 * wide_cm ** 3), 10 * wide_cm, 10 * wide_cm, inTray(wide_cm));
+
+/** The one table of containers. Common practice throughout. */
 export const CONTAINERS: Record<Container, ContainerFacts> = wordedRows(say, ['name'], {
-  cell: { name: 'cell', volume_mL: 50, perTray: 40 },
-  deepCell: { name: 'deepCell', volume_mL: 160, perTray: 32 },
-  pot: { name: 'pot', volume_mL: 400, perTray: 18 },
-  deepPot: { name: 'deepPot', volume_mL: 1000, perTray: 15 },
+  plug288: { name: 'plug288', ...cells(6, 20, 28, 288) },
+  plug200: { name: 'plug200', ...cells(11, 24, 35, 200) },
+  plug128: { name: 'plug128', ...cells(22, 30, 45, 128) },
+  plug72: { name: 'plug72', ...cells(48, 40, 55, 72) },
+  cell: { name: 'cell', ...cells(50, 42, 55, 40) },
+  plug50: { name: 'plug50', ...cells(75, 49, 58, 50) },
+  plug32: { name: 'plug32', ...cells(140, 60, 65, 32) },
+  cone65: { name: 'cone65', ...cells(65, 25, 160, 160) },
+  deepCell: { name: 'deepCell', ...cells(160, 38, 210, 32) },
+  cone650: { name: 'cone650', ...cells(650, 64, 250, 26) },
+  hinged175: { name: 'hinged175', ...cells(175, 38, 120, 56), airPruned: true },
+  hinged350: { name: 'hinged350', ...cells(350, 50, 200, 32), airPruned: true },
+  pot: { name: 'pot', ...square(8), volume_mL: 400, perTray: 18 },
+  deepPot: { name: 'deepPot', ...alone('pot', 1000, 90, 140, 15) },
+  tree2500: { name: 'tree2500', ...alone('pot', 2500, 100, 300, 13) },
+  round8: { name: 'round8', ...round(8) },
+  round10: { name: 'round10', ...round(10) },
+  round13: { name: 'round13', ...round(13) },
+  round20: { name: 'round20', ...round(20) },
+  square7: { name: 'square7', ...square(7) },
+  square9: { name: 'square9', ...square(9) },
+  square11: { name: 'square11', ...square(11) },
+  flat: { name: 'flat', ...open(6800, 540, 280, 1) },
+  seedTray: { name: 'seedTray', ...open(3500, 370, 230, 1) },
+  halfTray: { name: 'halfTray', ...open(1500, 225, 165, 4) },
+  block20: { name: 'block20', ...block(8, 20, 288) },
+  block40: { name: 'block40', ...block(60, 40, 72) },
+  block50: { name: 'block50', ...block(110, 50, 45) },
+  cup200: { name: 'cup200', ...alone('pot', 180, 70, 90, 28) },
+  cup500: { name: 'cup500', ...alone('pot', 450, 90, 120, 15) },
+  bag1: { name: 'bag1', ...alone('bag', 1000, 80, 200, 18) },
+  bag3: { name: 'bag3', ...alone('bag', 3000, 130, 230, 8) },
+  bag10: { name: 'bag10', ...alone('bag', 10_000, 220, 260, 2) },
+  tub1: { name: 'tub1', ...open(1000, 110, 110, 10, 105) },
+  box5: { name: 'box5', ...open(5000, 330, 200, 2, 80) },
 });
 
-/** An open tray, which takes up one place in a fridge or on a bench, and the mix that fills it to the brim less a tenth. */
-export const OPEN_TRAY = { length_mm: 540, width_mm: 280, volume_mL: 6800 };
-const OPEN_TRAY_DM2 = (OPEN_TRAY.length_mm * OPEN_TRAY.width_mm) / 1e4;
+/** The area of a container's top, dm². */
+export const area_dm2 = ({ top_mm: [length, width] }: Pick<ContainerFacts, 'top_mm'>): number => (length * width) / 1e4;
+
+/** A shelf, mm. A household fridge's, where nobody measured: assumption. */
+export interface Shelf {
+  width_mm: number;
+  depth_mm: number;
+  height_mm: number;
+}
+export const FRIDGE_SHELF: Shelf = { width_mm: 480, depth_mm: 320, height_mm: 170 };
+/** A container's rim, and the hand's room above it, mm. Assumptions. */
+const RIM_MM = 10;
+const HAND_MM = 15;
+
+/** How many of a container, or of trays of so large a top, stand on a shelf, turned either way, one above the other where there is height. */
+export function fitsOn(
+  { width_mm: wide, depth_mm: deep, height_mm }: Shelf,
+  { top_mm: [a, b], depth_mm }: Pick<ContainerFacts, 'top_mm' | 'depth_mm'>,
+): number {
+  const onFloor = Math.max(Math.floor(wide / a) * Math.floor(deep / b), Math.floor(wide / b) * Math.floor(deep / a));
+  return onFloor * Math.floor(height_mm / (depth_mm + RIM_MM + HAND_MM));
+}
 
 /** From this mass on a seed's first root asks for room of its own, and for depth, mg. Assumptions. */
 const DEEP_FROM_MG = 8;
@@ -38,17 +163,10 @@ export function usualContainer({ thousandSeeds_g: mg }: Pick<SeedForm, 'thousand
 
 /** Pairs of true leaves that seedlings have on the day they are separated. Usual, by common practice. */
 const SEPARATED_AT_PAIRS = 1.25;
-/** Closer than this nobody separates seedlings, to the dm². */
-const MOST_TO_DM2 = 200;
 
-/**
- * Seedlings that stand on a dm² until they are separated: their leaves overlap once, and fingers still get between. The spread of the leaves from tip to tip
- * grows with the mass of a seed, mg, and by 1.6 with each pair. Assumption, within a factor of 1.6; 30 to 150 are usual for small seed.
- */
-export function seedlingsToDm2({ thousandSeeds_g: mg }: Pick<SeedForm, 'thousandSeeds_g'>, pairs = SEPARATED_AT_PAIRS): number {
-  const across_mm = Math.max(3, 14 * mg ** 0.4) * 1.6 ** pairs;
-  return Math.min(MOST_TO_DM2, 2e4 / across_mm ** 2);
-}
+/** Seedlings that stand on a dm² until they are separated. */
+export const seedlingsToDm2 = ({ thousandSeeds_g: mg }: Pick<SeedForm, 'thousandSeeds_g'>, pairs = SEPARATED_AT_PAIRS): number =>
+  mostSeedlings_perDm2(mg, pairs);
 
 /** How seed is sown that stays in its tray: broadcast over an open one, or one to a container where as many of those go into a tray. */
 export interface SownIn {
@@ -61,7 +179,7 @@ export interface SownIn {
 /** How a seed is sown, by its size: dust and small seed over an open tray, large seed one to a container. */
 export function sownIn(seed: Pick<SeedForm, 'thousandSeeds_g'>): SownIn {
   const container = usualContainer(seed);
-  const broadcast = Math.floor(seedlingsToDm2(seed) * OPEN_TRAY_DM2);
+  const broadcast = Math.floor(seedlingsToDm2(seed) * area_dm2(CONTAINERS.flat));
   const apart = CONTAINERS[container].perTray;
   return broadcast > apart ? { perTray: broadcast } : { container, perTray: apart };
 }

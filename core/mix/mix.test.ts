@@ -2,6 +2,7 @@ import { fieldProblem, type Refusal } from '@chill/model/refusal.ts';
 import { type Sentence, spoken } from '@chill/words/subject.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { area_dm2, CONTAINERS, FRIDGE_SHELF, fitsOn } from './containers.ts';
 import { CHEMICALS, dilute, mustNotMix, parseDilution } from './dilution.ts';
 import { mediumWater_mL, mixFault, sowingDepth_mm, towelFault, towelWater_mL } from './water.ts';
 
@@ -77,5 +78,21 @@ describe('how wet', () => {
     expect(sowingDepth_mm(2, false)).toEqual({ from: 4, to: 6 });
     expect(sowingDepth_mm(2, true)).toEqual({ from: 0, to: 0 });
     expect(() => sowingDepth_mm(0, false)).toThrow(RangeError);
+  });
+});
+
+describe('containers', () => {
+  test.each([
+    ['seedTray', 2],
+    ['halfTray', 4],
+    ['tub1', 8],
+    ['flat', 0],
+  ] as const)('of %s, %d stand on a shelf of the fridge', (kind, many) => {
+    expect(fitsOn(FRIDGE_SHELF, CONTAINERS[kind])).toBe(many);
+  });
+  test('pots stand as close as their width lets them', () => {
+    expect(fitsOn(FRIDGE_SHELF, { top_mm: [80, 80], depth_mm: 80 })).toBe(24);
+    expect([CONTAINERS.round8, CONTAINERS.round10, CONTAINERS.square9].map(({ volume_mL }) => volume_mL)).toEqual([246, 480, 510]);
+    expect(area_dm2(CONTAINERS.flat)).toBeCloseTo(15.1, 1);
   });
 });

@@ -6,7 +6,7 @@ import { asRead } from '@chill/words/testing.ts';
 import { describe, expect, test } from '@jest/globals';
 import { chainOf, chainShare } from '../follow/chain.ts';
 import { followStages } from '../follow/stages.ts';
-import { WRONG_LIGHT_SHARE } from '../follow/whereItSprouts.ts';
+import { WRONG_LIGHT_SHARE } from '../sprout/light.ts';
 import { tooSteadyWords, wrongLightWords } from './wrongPlace.ts';
 
 describe('a place that a seed is about to be laid in', () => {

@@ -2,7 +2,7 @@ import { mixOf, pieceOf } from '@chill/core/kinds/media.ts';
 import { mediumOf } from '@chill/core/kinds/stages.ts';
 import { valueName } from '@chill/core/kinds/values.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
-import { CONTAINERS, OPEN_TRAY, sownIn } from '@chill/core/mix/containers.ts';
+import { CONTAINERS, sownIn } from '@chill/core/mix/containers.ts';
 import { mediumFor_mL, mixForBags, seedMass_g, seedsOnTowel, seedVolume_mL, TUB_ML } from '@chill/core/mix/laying.ts';
 import {
   MEDIA,
@@ -163,7 +163,7 @@ function Trays({ view, seeds }: { view: BatchView; seeds: number }) {
   const { nursery } = useNursery();
   const { container, perTray } = sownIn(view.species.seed);
   const trays = Math.ceil(seeds / perTray);
-  const into = container ? CONTAINERS[container] : OPEN_TRAY;
+  const into = CONTAINERS[container ?? 'flat'];
   const vessels = container ? seeds : trays;
   const long = (length_mm: number) => showQuantity(length_mm, 'length_mm', nursery.settings.units, 0);
   return (
@@ -178,7 +178,7 @@ function Trays({ view, seeds }: { view: BatchView; seeds: number }) {
     >
       {container
         ? say('mixPots', { count: seeds, container: CONTAINERS[container].name, trays: say('trayNumber', { count: trays }) })
-        : say('mixTrays', { count: trays, seeds, long: long(OPEN_TRAY.length_mm), wide: long(OPEN_TRAY.width_mm) })}
+        : say('mixTrays', { count: trays, seeds, long: long(into.top_mm[0]), wide: long(into.top_mm[1]) })}
     </Mixed>
   );
 }

@@ -100,8 +100,8 @@ test('a fleshy tree seed, from harvest to a split plan', AT_DESK, async ({ page,
     await expect(page.getByRole('img', { name: /^towel: take out after .*sand: take out after/ })).toBeVisible();
     await grower.press(methods.getByRole('button', { name: /^Sand in the fridge/ }));
     await expect(page.getByText(/in the fridge, \d+ checks and about/)).toBeVisible();
-    await grower.press(page.getByText('into cells, or sprouted first?'));
-    await expect(page.getByRole('rowheader', { name: 'seedlings to thin' })).toBeVisible();
+    await grower.press(page.getByRole('radio', { name: 'sown into mix' }));
+    await expect(page.getByRole('rowheader', { name: 'containers' })).toBeVisible();
     await page.getByLabel('when', { exact: true }).selectOption('asSoonAs');
     await expect(methods.getByRole('button', { name: /^Sand in the fridge/ })).toContainText('starts 5 Oct');
     await grower.barrierFree();

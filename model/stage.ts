@@ -1,4 +1,5 @@
 import { say } from '@chill/words/model.ts';
+import { Sowing } from './container.ts';
 import { Celsius, Days, PlaceId, PlainDate } from './primitives.ts';
 import { z } from './zod.ts';
 
@@ -18,6 +19,7 @@ export const StageKind = z.enum([
   'outdoorWinter',
   'flood',
   'warmTowel',
+  'sown',
   'pot',
 ]);
 export type StageKind = z.infer<typeof StageKind>;
@@ -50,6 +52,7 @@ const NEEDS_MEDIUM: Record<StageKind, boolean> = {
   outdoorWinter: false,
   flood: false,
   warmTowel: false,
+  sown: false,
   pot: false,
 };
 
@@ -60,12 +63,15 @@ export const Stage = z
     medium: Medium.optional(),
     days: StageDays.optional(),
     temperature_C: Celsius.optional(),
+    /** How it is sown, where it is. */
+    sowing: Sowing.optional(),
     note: z.string().max(300).optional(),
   })
   .refine((stage) => !NEEDS_MEDIUM[stage.kind] || stage.medium !== undefined, {
     error: () => say('whatItLiesIn'),
     path: ['medium'],
-  });
+  })
+  .refine((stage) => stage.kind !== 'sown' || stage.sowing !== undefined, { error: () => say('sownIntoWhat'), path: ['sowing'] });
 export type Stage = z.infer<typeof Stage>;
 
 /** A stage with its days. `end` is the day on which the next stage starts. */

@@ -8,12 +8,14 @@ import type { Requirement } from '@chill/core/chill/requirement.ts';
 import { requirementsOf } from '@chill/core/chill/requirement.ts';
 import { cuesAnswered } from '@chill/core/follow/chain.ts';
 import { coatOpened } from '@chill/core/follow/coats.ts';
+import { sproutingStage } from '@chill/core/follow/stageOrder.ts';
 import { COLD_RESPONSE } from '@chill/core/kinds/responses.ts';
 import { chills, keptDry, mediumOf, STAGES } from '@chill/core/kinds/stages.ts';
 import type { BatchState } from '@chill/core/ledger/batchState.ts';
 import { fold } from '@chill/core/ledger/fold.ts';
 import { asPlannedNow } from '@chill/core/ledger/planInForce.ts';
 import { ROT_REFERENCE_C, rotHazard } from '@chill/core/rot/hazard.ts';
+import { comesUp, establishesSown, upFor } from '@chill/core/sowing/sown.ts';
 import { thermalTime } from '@chill/core/sprout/thermalTime.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import type { Place } from '@chill/model/place.ts';
@@ -94,18 +96,24 @@ function hiddenSeeds(batch: Batch, species: Species, trueViable: number): Hidden
   const { warm, cold } = requirementsOf(species);
   const law = thermalTime(species.sprouting);
   const opened = coatOpened(species, batch.plan.method) * cuesAnswered(species, batch.plan.method);
+  const { sowing } = batch.plan.method.stages[sproutingStage(batch.plan.method)] ?? {};
+  const up = sowing ? upFor(species, sowing) : 0;
+  const soil = sowing ? comesUp(species, sowing) : 1;
+  const establishes = sowing ? establishesSown(species, sowing) : species.pot.establishes;
   return Array.from({ length: batch.plan.seeds }, (_, i) => {
     const random = randomFrom(`${batch.id} seed ${i}`);
+    // Drawn apart, so that seed on a towel is what it was.
+    const stands = soil === 1 || randomFrom(`${batch.id} soil ${i}`)() < soil;
     return {
       viable: random() < trueViable,
       opens: random() < opened,
       warm_days: needOf(warm, random),
       cold_days: needOf(cold, random),
-      sprouts: random() < law.share,
-      degreeDays: law.median_degreeDays * Math.exp(law.spread * normalQuantile(random())),
+      sprouts: random() < law.share && stands,
+      degreeDays: law.median_degreeDays * Math.exp(law.spread * normalQuantile(random())) + up,
       bears: -Math.log(1 - random()),
       livesThroughTurns: random() < TURNS_SURVIVAL,
-      potDeath_days: random() < species.pot.establishes ? Number.POSITIVE_INFINITY : random() * POT_DEATHS_WITHIN_DAYS,
+      potDeath_days: random() < establishes ? Number.POSITIVE_INFINITY : random() * POT_DEATHS_WITHIN_DAYS,
     };
   });
 }

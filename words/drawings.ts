@@ -1,6 +1,8 @@
 import { subject } from './subject.ts';
 
 export const say = subject('drawings', {
+  seedInContainer: 'Seed under {{cover}} mm in a container {{depth}} mm deep',
+  mmToScale: 'mm, to scale',
   tooLittle: 'too little',
   rightStop: 'right: stop',
   tooFar: 'too far',

@@ -1,6 +1,15 @@
 import { subject } from './subject.ts';
 
 export const say = subject('methods', {
+  thenSown: '{{method}}, then sown',
+  tooFineForTowel: 'Sow it: it is too fine to be lifted off a towel.',
+  lightOnTheSurface: 'Sow it on the surface: it needs light to germinate.',
+  seedIsScarce: 'On the towel: sowing takes {{sown}} seeds, the towel {{towel}}, and the lot has no more.',
+  cellsStayEmpty: 'On the towel: about {{percent}} % come, and sown cells would stay empty.',
+  manyAreSown: 'Sow it: {{plants}} plants are more than one lifts by hand.',
+  tapRootGoesDown: 'Sow it: its first root goes straight down, and tears when it is lifted.',
+  nearlyAllCome: 'Sow it: nearly all come, and no root is handled.',
+  everySproutSeen: 'On the towel: every sprout is seen, and no cell stays empty.',
   controlOthers: 'a control for the others',
   littleForColdNeeding: 'does little for seed that needs cold stratification',
   nothingForWinterNeeding: 'does nothing for seed that needs a winter',

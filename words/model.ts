@@ -86,6 +86,7 @@ export const say = subject('model', {
   howManyGo: 'Say how many seeds go their own way.',
   howManyMoved: 'Say how many seeds moved.',
   howManySwell: 'Say how many swell once scarified.',
+  sownIntoWhat: 'Say what it is sown into.',
   whatItLiesIn: 'Say what the seed lies in during this stage.',
   splitFromWhich: 'Say which batch it is split from.',
   needsFloodingMethod: 'Seed that needs flooding needs a method with flooding.',

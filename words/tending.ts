@@ -68,6 +68,6 @@ export const say = subject('tending', {
   box5: 'box, 5 L',
   cell: 'cell, 50 mL',
   deepCell: 'deep cell, 160 mL',
-  pot: 'pot, 9 cm',
+  pot: 'pot, 8 cm',
   deepPot: 'deep pot, 1 L',
 });

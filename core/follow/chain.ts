@@ -12,6 +12,7 @@ import {
 } from '../chill/requirement.ts';
 import type { StageFacts } from '../kinds/stages/kind.ts';
 import { STAGES } from '../kinds/stages.ts';
+import { comesUp, establishesSown } from '../sowing/sown.ts';
 import { litShare } from '../sprout/light.ts';
 import { coatOpened } from './coats.ts';
 import type { FollowedStage } from './followed.ts';
@@ -30,12 +31,14 @@ export interface Chain {
   /** Those that come in the light, or the dark, that the place has: all where it has what the seed wants, or nobody said what it has. */
   lit: number;
   sprouts: number;
+  /** Those that come up and stand, of what would sprout on a towel: all where it sprouts on one. */
+  soil: number;
   establishes: number;
 }
 
 /** What of a stage its chain is made from: as it is planned, or as it went. */
 export type ChainStage = Pick<FollowedStage, 'kind' | 'temperature_C' | 'halfSwing_C' | 'curve' | 'released' | 'survives'> &
-  Partial<Pick<FollowedStage, 'days' | 'degrees' | 'light' | 'start'>>;
+  Partial<Pick<FollowedStage, 'days' | 'degrees' | 'light' | 'start' | 'sowing'>>;
 
 /**
  * The chain from a viable seed to a plant along a method. A cue that the method leaves out releases only those that need none of it, with what of it the seed
@@ -43,6 +46,7 @@ export type ChainStage = Pick<FollowedStage, 'kind' | 'temperature_C' | 'halfSwi
  */
 export function chainOf(species: Species, method: Method, stages: readonly ChainStage[], brought: Brought = {}): Chain {
   const { credit = NO_CREDIT } = brought;
+  const sowing = stages[sproutingStage(method)]?.sowing;
   const { ripening, warm, cold } = requirementsOf(species);
   const times = (what: StageFacts['earns']) => stages.filter(({ kind, curve }) => STAGES[kind].earns === what && curve).length;
   const product = (pick: (stage: ChainStage) => number) => stages.reduce((all, stage) => all * pick(stage), 1);
@@ -64,8 +68,15 @@ export function chainOf(species: Species, method: Method, stages: readonly Chain
     warmth: warmthShare(species, stages, sproutingStage(method)),
     lit: litShare(species, stages[sproutingStage(method)]?.light),
     sprouts: species.sprouting.share,
-    establishes: species.pot.establishes,
+    soil: sowing ? comesUp(species, sowing) : 1,
+    establishes: establishesAlong(species, method, stages),
   };
+}
+
+/** The share of those that came up which becomes plants: handled from the towel, or grown on from where they were sown. */
+export function establishesAlong(species: Species, method: Method, stages: readonly Pick<FollowedStage, 'sowing'>[]): number {
+  const sowing = stages[sproutingStage(method)]?.sowing;
+  return sowing ? establishesSown(species, sowing) : species.pot.establishes;
 }
 
 /** The share that answers to the cues which are given or not: 1 where the species asks for none. */
@@ -77,5 +88,15 @@ export function cuesAnswered({ smoke, flooding }: Species, method: Method): numb
 
 /** The chance that one viable seed becomes a plant, 0 to 1. */
 export function chainShare(chain: Chain): number {
-  return chain.opened * chain.released * chain.answered * chain.survives * chain.warmth * chain.lit * chain.sprouts * chain.establishes;
+  return (
+    chain.opened *
+    chain.released *
+    chain.answered *
+    chain.survives *
+    chain.warmth *
+    chain.lit *
+    chain.sprouts *
+    chain.soil *
+    chain.establishes
+  );
 }

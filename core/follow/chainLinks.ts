@@ -11,7 +11,18 @@ import type { Chain } from './chain.ts';
 import { coatOpening } from './coats.ts';
 import type { FollowedStage } from './followed.ts';
 
-type PlainCause = 'viable' | 'warmth' | 'light' | 'sprouts' | 'released' | 'year' | 'turns' | 'inTime' | 'otherwise' | 'establishes';
+type PlainCause =
+  | 'viable'
+  | 'warmth'
+  | 'light'
+  | 'sprouts'
+  | 'released'
+  | 'year'
+  | 'turns'
+  | 'inTime'
+  | 'otherwise'
+  | 'soil'
+  | 'establishes';
 
 /** What is not known at a link of the chain from seed to plant: wherever the same stands, in whatever chain, it is the same unknown. */
 export type Unknown =
@@ -45,7 +56,7 @@ export function seedLinks(
   viable: BetaShare,
   species: Species,
   method: Method,
-  chain: Pick<Chain, 'warmth' | 'lit' | 'sprouts'>,
+  chain: Pick<Chain, 'warmth' | 'lit' | 'sprouts' | 'soil'>,
 ): ChainLink[] {
   const { smoke, flooding, figures } = species;
   const has = (kind: StageKind) => method.stages.some((stage) => stage.kind === kind);
@@ -61,6 +72,7 @@ export function seedLinks(
     plain('warmth', handbookLink(chain.warmth)),
     ...(chain.lit < 1 ? [plain('light', handbookLink(chain.lit))] : []),
     plain('sprouts', handbookLink(chain.sprouts, figures?.sprouts?.worth)),
+    ...(chain.soil < 1 ? [plain('soil', handbookLink(chain.soil))] : []),
   ];
 }
 

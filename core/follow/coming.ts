@@ -11,6 +11,7 @@ import { potsSoFar, seedlingsFrom } from '../pots/survival.ts';
 import type { SproutBelief } from '../sprout/belief.ts';
 import type { Cause } from './causes.ts';
 import type { Chain } from './chain.ts';
+import { establishesAlong } from './chain.ts';
 import { type ChainLink, chainLinks, establishesLink, lossLinks } from './chainLinks.ts';
 import type { FollowedStage } from './followed.ts';
 import type { Situation } from './situation.ts';
@@ -119,7 +120,7 @@ function seenProspect(
   for (const link of lossLinks(stages.filter(({ kind }) => STAGES[kind].course !== 'turns'))) multiply(draws, link);
   const waits = draws.length === CHANCE_PARTS ? draws : new Float64Array(CHANCE_PARTS).fill(draws[0] as number);
   const establishes = new Float64Array(CHANCE_PARTS).fill(1);
-  multiply(establishes, establishesLink(species));
+  multiply(establishes, establishesLink(species, establishesAlong(species, batch.plan.method, stages)));
   const soFar = potsSoFar(batch);
   const seedlings = Array.from(establishes, (share) => seedlingsFrom(share, soFar, potted + sure));
   const most = Math.max(...seedlings.map(({ logLikelihood }) => logLikelihood));

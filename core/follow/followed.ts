@@ -1,3 +1,4 @@
+import type { Sowing } from '@chill/model/container.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
@@ -31,6 +32,8 @@ export interface FollowedStage {
   /** Half the swing of the place's days around that, °C, where it was measured. */
   halfSwing_C?: number;
   place?: Place;
+  /** How it is sown, where it is. */
+  sowing?: Sowing;
   /** Whether it has light where the seed sprouts, as far as somebody said. */
   light?: Place['light'];
   /** Whole days that are best, or that it has or had. */
@@ -71,7 +74,8 @@ export interface Surroundings {
 }
 
 /** How a stage given: from when, where, and for how long, where that is settled. */
-export interface StageGiven extends Pick<FollowedStage, 'kind' | 'medium' | 'start' | 'temperature_C' | 'halfSwing_C' | 'place' | 'light'> {
+export interface StageGiven
+  extends Pick<FollowedStage, 'kind' | 'medium' | 'start' | 'temperature_C' | 'halfSwing_C' | 'place' | 'light' | 'sowing'> {
   /** Days that it has, where they are settled. */
   days?: number | undefined;
   /** Days that its method asks for, where it does. */

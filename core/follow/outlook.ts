@@ -60,7 +60,7 @@ export function outlookOf(batch: Batch, state: BatchState, situation: Situation,
   const said = visits.filter(({ warmth, came }) => warmth > 0 || came > 0);
   const cuts = state.cuts.map(({ on, cut, viable }) => ({ warmth: course.on(on), cut, viable }));
   const opened = seenOpen ?? chain.opened;
-  const ableOfViable = Math.min(1, opened * chain.answered * chain.warmth * chain.lit * chain.sprouts);
+  const ableOfViable = Math.min(1, opened * chain.answered * chain.warmth * chain.lit * chain.sprouts * chain.soil);
   const belief = new SproutBelief(able, course.parts, law, said, { cuts, ableOfViable });
   const early = begun ? said.filter(({ stage }) => stage < sprouts) : said;
   const before = early.length === said.length ? belief : new SproutBelief(able, course.parts, law, early);

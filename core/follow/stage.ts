@@ -5,6 +5,7 @@ import { coldResponseOf } from '../chill/effectiveness.ts';
 import { DAYS_PER_TURN, MOST_TURNS, TURNS_SURVIVAL, turnsCredit } from '../chill/freezeThaw.ts';
 import { type Credit, daysToFree, requirementsOf } from '../chill/requirement.ts';
 import { mediumOf, STAGES } from '../kinds/stages.ts';
+import { upFor } from '../sowing/sown.ts';
 import { daysToSprout, degreesPerDay, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
 import { bestTakeOut, type SteadyTreatment, steadyCurve, type TakeOutCurve, yieldOfRest } from '../takeOut/takeOut.ts';
 import { dayIn } from '../winter/climate.ts';
@@ -147,13 +148,19 @@ function plainDays(species: Species, given: StageGiven): number {
 }
 
 /** The warmth of a place: its mean, and half the swing of its days where that was measured, °C. */
-type Warmth = Pick<FollowedStage, 'temperature_C' | 'halfSwing_C'>;
+type Warmth = Pick<FollowedStage, 'temperature_C' | 'halfSwing_C' | 'sowing'>;
 
 /**
- * Whole days in the warmth until `share` of those that will have sprouted. Where it never sprouts at that warmth no plants are counted on
+ * Whole days in the warmth until `share` of those that will have sprouted, or, where it is sown, have come up. Where it never sprouts at that warmth no plants are counted on
  * ({@link chainOf}); only so that such a plan can be drawn at all it is given the days of the species' own temperature.
  */
-export function wholeSproutingDays(share: number, law: ThermalTime, { temperature_C, halfSwing_C }: Warmth, species: Species): number {
+export function wholeSproutingDays(
+  share: number,
+  law: ThermalTime,
+  { temperature_C, halfSwing_C, sowing }: Warmth,
+  species: Species,
+): number {
   const here = daysToSprout(share, law, temperature_C, halfSwing_C);
-  return Math.ceil(Number.isFinite(here) ? here : daysToSprout(share, law, species.sprouting.at_C));
+  if (!Number.isFinite(here)) return Math.ceil(daysToSprout(share, law, species.sprouting.at_C));
+  return Math.ceil(here + (sowing ? upFor(species, sowing) / degreesPerDay(temperature_C, halfSwing_C ?? 0, law) : 0));
 }

@@ -65,7 +65,7 @@ export function followStages({ stages: recipe }: Pick<Method, 'stages'>, given: 
 /** Where a stage lies, and at what temperature: in its place as it is measured now, or as it was planned. */
 function stageGivenFor(
   { species, places }: MethodGiven,
-  { kind, medium, days: asked, temperature_C }: Stage,
+  { kind, medium, days: asked, temperature_C, sowing }: Stage,
   {
     start,
     placeId,
@@ -82,6 +82,7 @@ function stageGivenFor(
     sprouts,
     temperature_C: place?.nominal_C ?? planned?.temperature_C ?? temperature_C ?? usual_C,
     ...(medium && { medium }),
+    ...(sowing && { sowing }),
     ...(halfSwing_C && { halfSwing_C }),
     ...(place && { place }),
     ...(light && { light }),

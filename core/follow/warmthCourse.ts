@@ -6,6 +6,7 @@ import { metBy } from '../chill/met.ts';
 import { PLACES } from '../kinds/places.ts';
 import { keptDry, STAGES, staysAtBench } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
+import { upFor } from '../sowing/sown.ts';
 import type { ReleasedPart } from '../sprout/belief.ts';
 import { degreesPerDay, thermalTime } from '../sprout/thermalTime.ts';
 import { dayIn, yearOf } from '../winter/climate.ts';
@@ -46,6 +47,9 @@ export function warmthCourse(
   released_all: number,
 ): WarmthCourse {
   const { species } = situation;
+  const { sowing } = stages[sproutingStage(batch.plan.method)] as FollowedStage;
+  // What is sown is seen once it is up.
+  const up = sowing ? upFor(species, sowing) : 0;
   const sprouts = sproutingStage(batch.plan.method);
   const from = (stages[0] as FollowedStage).start;
   const over = state.closedOn ?? situation.today;
@@ -89,7 +93,7 @@ export function warmthCourse(
   return {
     from,
     warmth,
-    parts: partsOf(released, warmth),
+    parts: partsOf(released, warmth).map(({ part, from: at }) => ({ part, from: at + up })),
     on: (date) => warmth[Math.min(lastDay, Math.max(0, dayNumber(date) - number))] as number,
     dayOf: (target) => {
       const day = firstReaching(warmth, target);

@@ -21,7 +21,8 @@ describe('the table of stages', () => {
     if (facts.suits === 'cold') expect(facts.assumed_C).toBeLessThan(10);
     if (facts.suits === 'warm') expect(facts.assumed_C).toBeGreaterThanOrEqual(15);
     // What must say its medium can choose one.
-    const needsOne = !Stage.safeParse({ kind }).success;
+    const sowing = kind === 'sown' && { sowing: { container: 'cell', each: 1, cover_mm: 2 } };
+    const needsOne = !Stage.safeParse({ kind, ...sowing }).success;
     if (needsOne) expect(facts.medium.chosen).toBe(true);
   });
   test('every timer that a stage or an act waits for has its timing', () => {

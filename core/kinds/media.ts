@@ -1,6 +1,5 @@
 import type { Medium } from '@chill/model/stage.ts';
-import { say } from '@chill/words/kinds.ts';
-import { type Sentence, wording } from '@chill/words/subject.ts';
+import { type Sentence, spoken, wording } from '@chill/words/subject.ts';
 import { envelope } from './media/envelope.ts';
 import { film } from './media/film.ts';
 import type { MediumFacts, TubMix } from './media/kind.ts';
@@ -16,7 +15,7 @@ export type { Piece, RotRate, TubMix } from './media/kind.ts';
 const MEDIUMS: Record<Medium, MediumFacts> = { towel, film, vermiculite, sand, ownPot, outdoorFlat, envelope };
 
 /** What seed lies in, as it is told: "in damp sand". */
-export const mediumName = wording('mediumName', (medium: Medium): string => say(MEDIUMS[medium].name));
+export const mediumName = wording('mediumName', (medium: Medium): string => spoken(MEDIUMS[medium].name));
 
 /** How often seed is looked at that lies in a medium: usually, and at the longest, days. */
 export const checksIn = (medium: Medium) => MEDIUMS[medium].checks;
@@ -34,7 +33,4 @@ export const mixOf = (medium: Medium): TubMix => MEDIUMS[medium].mix ?? 'sand';
 export const growsWhereSown = (medium: Medium): boolean => MEDIUMS[medium].growsOn === true;
 
 /** What is done to lay seed into the same medium, fresh; nothing where that cannot be. */
-export function freshening(medium: Medium): Sentence | undefined {
-  const { freshen } = MEDIUMS[medium];
-  return freshen && say.of(freshen);
-}
+export const freshening = (medium: Medium): Sentence | undefined => MEDIUMS[medium].freshen;

@@ -13,6 +13,7 @@ import { outdoorWinter } from './stages/outdoorWinter.ts';
 import { pot } from './stages/pot.ts';
 import { smoke } from './stages/smoke.ts';
 import { soak } from './stages/soak.ts';
+import { sown } from './stages/sown.ts';
 import { warmMoist } from './stages/warmMoist.ts';
 import { warmTowel } from './stages/warmTowel.ts';
 
@@ -32,6 +33,7 @@ export const STAGES: Record<StageKind, StageFacts> = {
   outdoorWinter,
   flood,
   warmTowel,
+  sown,
   pot,
 };
 

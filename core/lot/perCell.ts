@@ -1,4 +1,4 @@
-import { chanceOf, type Prospect, seedsFor } from '../chance/prospect.ts';
+import { chanceOf, type Prospect } from '../chance/prospect.ts';
 
 /** A tray sown straight into its cells, so many seeds in each. */
 export interface CellPlan {
@@ -22,12 +22,4 @@ export function cellPlan(cells: number, perCell: number, prospect: Prospect): Ce
   const filled = chanceOf(1, perCell, prospect);
   const { mean } = prospect;
   return { perCell, filled, seeds: cells * perCell, thinned: cells * (perCell * mean - filled), empty: cells * (1 - filled) };
-}
-
-/**
- * The fewest seeds a cell that fill it with chance `fill`, averaged over what is not known; `undefined` where no number does.
- * @throws {RangeError} for a fill outside 0 to 1.
- */
-export function seedsPerCell(fill: number, prospect: Prospect): number | undefined {
-  return seedsFor(1, fill, prospect);
 }

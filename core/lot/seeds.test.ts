@@ -8,7 +8,7 @@ import { LedgerError } from '../ledger/refuse.ts';
 import { estimateSeeds, pureLiveSeed } from './count.ts';
 import { dryingCountdown } from './drying.ts';
 import { broughtBy, foldLot, lotState } from './lotLedger.ts';
-import { cellPlan, seedsPerCell } from './perCell.ts';
+import { cellPlan } from './perCell.ts';
 import { testSizes, viableLeftAtLeast } from './testPlan.ts';
 
 const lot: Lot = {
@@ -229,13 +229,11 @@ describe('seed that dies when it dries', () => {
 
 describe('seeds to a cell', () => {
   test('the fewest that fill it, and what is thinned, by counting every outcome', () => {
-    expect(seedsPerCell(0.9, prospectOf([0.5]))).toBe(4);
     const { filled, thinned, empty } = cellPlan(40, 3, prospectOf([0.5]));
     // Of 8 outcomes of three seeds 7 fill the cell; seedlings 12/8 on average, less the one that stays.
     expect(filled).toBeCloseTo(7 / 8, 12);
     expect(thinned).toBeCloseTo(40 * (12 / 8 - 7 / 8), 9);
     expect(empty).toBeCloseTo(5, 9);
-    expect(seedsPerCell(0.9, prospectOf([0]))).toBeUndefined();
     expect(() => cellPlan(40, 0, prospectOf([0.5]))).toThrow(RangeError);
   });
   test('cells stay empty as often as they do over all that the share may be, not as at its mean', () => {

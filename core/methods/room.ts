@@ -1,3 +1,4 @@
+import type { Sowing } from '@chill/model/container.ts';
 import type { Place, RoomUnit } from '@chill/model/place.ts';
 import type { SeedForm } from '@chill/model/species.ts';
 import type { Medium } from '@chill/model/stage.ts';
@@ -12,8 +13,8 @@ const ENVELOPE_L = 0.1;
 const TRAY_L = 6;
 
 /** Room that seeds in a medium take up, in what the place counts: pieces, or litres. */
-export function roomOf(seeds: number, medium: Medium, seed: SeedForm, room: RoomUnit = 'bags'): number {
-  const pieces = unitsFor(seeds, medium, seed);
+export function roomOf(seeds: number, medium: Medium, seed: SeedForm, room: RoomUnit = 'bags', sowing?: Sowing): number {
+  const pieces = unitsFor(seeds, medium, seed, sowing);
   if (room !== 'litres') return pieces;
   switch (pieceOf(medium)) {
     case 'towel':

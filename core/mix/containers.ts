@@ -1,45 +1,8 @@
+import type { Container, Sowing } from '@chill/model/container.ts';
 import type { SeedForm } from '@chill/model/species.ts';
 import { wordedRows } from '@chill/words/tables.ts';
 import { say } from '@chill/words/tending.ts';
 import { mostSeedlings_perDm2 } from './density.ts';
-
-/** What seed is sown into, and seedlings are potted into. Sizes in common use, ± 15 %. */
-export type Container =
-  | 'plug288'
-  | 'plug200'
-  | 'plug128'
-  | 'plug72'
-  | 'cell'
-  | 'plug50'
-  | 'plug32'
-  | 'cone65'
-  | 'deepCell'
-  | 'cone650'
-  | 'hinged175'
-  | 'hinged350'
-  | 'pot'
-  | 'deepPot'
-  | 'tree2500'
-  | 'round8'
-  | 'round10'
-  | 'round13'
-  | 'round20'
-  | 'square7'
-  | 'square9'
-  | 'square11'
-  | 'flat'
-  | 'seedTray'
-  | 'halfTray'
-  | 'block20'
-  | 'block40'
-  | 'block50'
-  | 'cup200'
-  | 'cup500'
-  | 'bag1'
-  | 'bag3'
-  | 'bag10'
-  | 'tub1'
-  | 'box5';
 
 /** What a container is for: many cells in one tray; open, for many seedlings together; a pot, block or bag that stands alone. */
 export type ContainerShape = 'cells' | 'open' | 'pot' | 'block' | 'bag';
@@ -187,3 +150,12 @@ export function sownIn(seed: Pick<SeedForm, 'thousandSeeds_g'>): SownIn {
 /** Trays that plants in pots stand in, each in a container of its own. */
 export const traysOfPlants = (plants: number, seed: Pick<SeedForm, 'thousandSeeds_g'>): number =>
   Math.ceil(plants / CONTAINERS[usualContainer(seed)].perTray);
+
+/** Whether what comes up stands in a container of its own, and grows on there; in an open tray it is pricked out. */
+export const growsAlone = ({ container }: Pick<Sowing, 'container'>): boolean => CONTAINERS[container].shape !== 'open';
+
+/** Containers that so many seeds are sown into, and the trays that those stand in: an open tray is one by itself. */
+export function containersFor(seeds: number, { container, each }: Sowing): { containers: number; trays: number } {
+  const containers = Math.ceil(seeds / each);
+  return { containers, trays: Math.ceil(containers / CONTAINERS[container].perTray) };
+}

@@ -1,8 +1,9 @@
+import type { Sowing } from '@chill/model/container.ts';
 import type { Refusal } from '@chill/model/refusal.ts';
 import type { SeedForm } from '@chill/model/species.ts';
 import type { Medium } from '@chill/model/stage.ts';
 import { pieceOf } from '../kinds/media.ts';
-import { sownIn } from './containers.ts';
+import { containersFor, sownIn } from './containers.ts';
 import { lengthFault, MEDIA, type MixPart, mixFault } from './water.ts';
 
 /** Seeds on a towel lie this many lengths and widths from middle to middle, so that they do not touch. Assumption. */
@@ -74,10 +75,11 @@ const TOWEL_MM2 = (280 * 280) / 2;
 /** A bag or tub holds this much, mL. */
 export const TUB_ML = 1000;
 
-/** Bags, tubs or trays that `seeds` take up while they wait in a medium. */
-export function unitsFor(seeds: number, medium: Medium, seed: SeedForm): number {
+/** Bags, tubs or trays that `seeds` take up while they wait in a medium, or come up as they were sown. */
+export function unitsFor(seeds: number, medium: Medium, seed: SeedForm, sowing?: Sowing): number {
   const { length_mm, width_mm, thickness_mm } = seed;
   if (seeds === 0) return 0;
+  if (sowing) return containersFor(seeds, sowing).trays;
   switch (pieceOf(medium)) {
     case 'towel':
       return Math.ceil((seeds * (length_mm * SPACING_LENGTHS) * (width_mm * SPACING_LENGTHS)) / TOWEL_MM2);

@@ -1,4 +1,5 @@
 import type { Plan } from '@chill/model/batch.ts';
+import type { Sowing } from '@chill/model/container.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
@@ -9,6 +10,7 @@ import { growsWhereSown } from '../kinds/media.ts';
 import { atBench, mediumOf, STAGES } from '../kinds/stages.ts';
 import { countIn, LAID_UP } from '../ledger/states.ts';
 import { roomOf, roomOfPlants } from '../methods/room.ts';
+import { growsAlone } from '../mix/containers.ts';
 import type { BatchView } from './reader.ts';
 
 /** A batch in a place, the stage that it lies there in, how much of its room it takes, and the day on which it is expected to leave. */
@@ -59,20 +61,31 @@ export function roomInStage({ batch, species, projection }: BatchView, index: nu
   const seeds = countIn(state.counts, LAID_UP);
   const plants = countIn(state.counts, ['potted', 'established']) - apart;
   const medium = mediumOf(batch.plan.method.stages[index] ?? stage);
-  if (stage.finished) return roomOf(batch.plan.seeds, medium, species.seed, place.room);
+  const sowing = sowingIn(batch.plan, index);
+  const roomFor = (of: number) => roomOf(of, medium, species.seed, place.room, sowing);
+  if (stage.finished) return roomFor(batch.plan.seeds);
   if (!stage.started) return roomToCome(batch.plan, [index, stage], seeds + plants, species, place, apart);
-  if (STAGES[stage.kind].course !== 'grows') return roomOf(seeds + plants, medium, species.seed, place.room);
+  if (STAGES[stage.kind].course !== 'grows') return roomFor(seeds + plants);
   // What was sown stays in its trays; what was lifted stands in pots of its own. Where both are the same trays, they are counted once.
   return isSownInPots(batch.plan)
-    ? Math.max(roomOf(seeds + plants, medium, species.seed, place.room), roomOfPlants(plants, species.seed, place.room))
-    : roomOfPlants(plants, species.seed, place.room) + roomOf(seeds, medium, species.seed, place.room);
+    ? Math.max(roomFor(seeds + plants), sowing ? 0 : roomOfPlants(plants, species.seed, place.room))
+    : roomOfPlants(plants, species.seed, place.room) + roomFor(seeds);
 }
 
 /** Room that seedlings take in their pots while the rest of their batch is somewhere else. */
 export const roomInPots = ({ species }: BatchView, { plants }: Early, place: Pick<Place, 'room'>): number =>
   roomOfPlants(plants, species.seed, place.room);
 
-const isSownInPots = ({ method }: Pick<Plan, 'method'>): boolean => method.stages.some(({ medium }) => medium && growsWhereSown(medium));
+const isSownInPots = ({ method }: Pick<Plan, 'method'>): boolean =>
+  method.stages.some(({ medium, sowing }) => (sowing ? growsAlone(sowing) : medium && growsWhereSown(medium)));
+
+/** How seed is sown that lies or stands in a stage: in it, or, grown on in the containers that it was sown into, before it. */
+function sowingIn({ method }: Pick<Plan, 'method'>, index: number): Sowing | undefined {
+  const { kind, sowing } = method.stages[index] ?? {};
+  if (sowing || !kind || STAGES[kind].course !== 'grows') return sowing;
+  const before = method.stages.slice(0, index).findLast((stage) => stage.sowing)?.sowing;
+  return before && growsAlone(before) ? before : undefined;
+}
 
 /**
  * Room that a stage will take which is not begun, of so many seeds that come as far: into pots of their own go those that are expected up, the middle of their
@@ -86,10 +99,11 @@ function roomToCome(
   { room }: Pick<Place, 'room'>,
   apart = 0,
 ): number {
-  const sown = roomOf(seeds, mediumOf(method.stages[index] ?? stage), seed, room);
+  const sowing = sowingIn({ method }, index);
+  const sown = roomOf(seeds, mediumOf(method.stages[index] ?? stage), seed, room, sowing);
   if (STAGES[stage.kind].course !== 'grows') return sown;
   const plants = Math.min(seeds, Math.max(0, Math.ceil((expects.low + expects.high) / 2) - apart));
-  return Math.max(isSownInPots({ method }) ? sown : 0, roomOfPlants(plants, seed, room));
+  return Math.max(isSownInPots({ method }) ? sown : 0, sowing ? 0 : roomOfPlants(plants, seed, room));
 }
 
 /** Room that a plan's stage will take in a place, in what the place counts; nothing of it has begun. */

@@ -1,12 +1,13 @@
 import { SALLOW_GAP } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
+import type { Container } from '@chill/model/container.ts';
 import type { LedgerEvent } from '@chill/model/event.ts';
 import type { Species } from '@chill/model/species.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { addDays, daysBetween } from '../calendar/dates.ts';
 import { daylengthHours } from '../calendar/daylength.ts';
-import { CONTAINERS, type Container, usualContainer } from '../mix/containers.ts';
+import { CONTAINERS, usualContainer } from '../mix/containers.ts';
 import { bringingOn, type GrowingStepKind } from './bringingOn.ts';
 import { livingByDay, pottedOn } from './living.ts';
 import { sessionFor, USUAL_RECIPE } from './potting.ts';

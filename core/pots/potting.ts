@@ -1,4 +1,5 @@
-import { CONTAINERS, type Container } from '../mix/containers.ts';
+import type { Container } from '@chill/model/container.ts';
+import { CONTAINERS } from '../mix/containers.ts';
 import { MEDIA, type MixPart, mediumWater_mL } from '../mix/water.ts';
 
 /** A mix by parts of volume. */

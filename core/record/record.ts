@@ -10,6 +10,7 @@ import { isStage, STAGES } from '../kinds/stages.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { applyMoves, type Counts, countIn, ON_ITS_WAY } from '../ledger/states.ts';
 import { movesFor, type Verb } from '../ledger/verbs.ts';
+import { growsAlone } from '../mix/containers.ts';
 import { placeForStage } from '../tasks/tasks.ts';
 import { stageName } from '../tell/words.ts';
 import { TIMINGS } from '../treat/timers.ts';
@@ -38,7 +39,10 @@ export function recordCheck(
   newId: NewId,
 ): Recorded {
   const own = batch.plan.method.stages[state.stage];
-  const inOwnPot = (own?.medium && growsWhereSown(own.medium)) || isStage(own?.kind, ({ course }) => course === 'grows');
+  const inOwnPot =
+    (own?.medium && growsWhereSown(own.medium)) ||
+    (own?.sowing && growsAlone(own.sowing)) ||
+    isStage(own?.kind, ({ course }) => course === 'grows');
   const moved = movesForAll(state.counts, check.counts ?? {}, inOwnPot);
   if ('reason' in moved) return moved;
   const { moves } = moved;

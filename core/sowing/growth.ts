@@ -37,9 +37,6 @@ export function degreeDaysToBottom(mass_mg: number, way_mm: number): number {
   return way_mm <= FIRST_ROOT_MM ? first : first + (way_mm - FIRST_ROOT_MM) / Math.min(ROOT_MOST, ROOT_THEN * rate);
 }
 
-/** Degree-days since the root showed until it is `length_mm` long. */
-export const degreeDaysToRoot = degreeDaysToBottom;
-
 /** Degree-days since the root showed until a seedling under `cover_mm` has so many pairs of true leaves. */
 export function degreeDaysToPairs(pairs: number, pace: Pace, up_degreeDays: number): number {
   return up_degreeDays + pairs * LEAVES[pace];

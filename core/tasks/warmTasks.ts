@@ -6,6 +6,7 @@ import { nextCheck } from '../forecast/nextCheck.ts';
 import type { SproutForecast } from '../forecast/project.ts';
 import { STAGES } from '../kinds/stages.ts';
 import { countIn } from '../ledger/states.ts';
+import { lookAfter_days } from '../sowing/sown.ts';
 import { FAST_SPROUTER_DAYS } from '../treat/intervals.ts';
 import { span } from '../units/span.ts';
 import { placeOf, type Task, type TaskContext, task } from './task.ts';
@@ -16,6 +17,7 @@ export function warmTasks(context: TaskContext): Task[] {
   const { state, sprouting } = projection;
   if (!sprouting) return [];
   const left = countIn(state.counts, ['waiting', 'swollen']);
+  const { sowing } = batch.plan.method.stages[context.index] ?? {};
   const last = later(sprouting.since, state.checks.at(-1)?.on ?? sprouting.since);
   const regular = addDays(last, countEvery(context, sprouting, last));
   // Whoever waits on is not asked to stop before the day that was chosen.
@@ -32,7 +34,7 @@ export function warmTasks(context: TaskContext): Task[] {
     title: batch.purpose === 'test' ? say.of('readTest') : left === 0 ? say.of('allHaveGerminated') : say.of('stopWaiting'),
     hint:
       left === 0
-        ? say.of('towelFinished')
+        ? say.of(sowing ? 'sowingFinished' : 'towelFinished')
         : sprouting.more.high === 0
           ? say.of('noneMoreLikely', { left })
           : say.of('moreAreLikely', {
@@ -48,10 +50,16 @@ export function warmTasks(context: TaskContext): Task[] {
     placeId: placeOf(context),
     check: 'sprouts',
     title: say.of('count'),
-    hint: say.of('dayLiftMm', { day: sprouting.day, expect, liftAt: situation.species.liftAt_mm }),
+    hint: sowing
+      ? say.of('daySown', { day: sprouting.day, expect })
+      : say.of('dayLiftMm', { day: sprouting.day, expect, liftAt: situation.species.liftAt_mm }),
     ...(late > 0 && {
-      lateness: high > 0 ? say.of('lateRootsInPaper', { late: spell.of(late) }) : say.of('lateLittleMiss', { late: spell.of(late) }),
-      pressing: high > 0 && late > 1,
+      lateness: sowing
+        ? say.of('lateSurfaceDries', { late: spell.of(late) })
+        : high > 0
+          ? say.of('lateRootsInPaper', { late: spell.of(late) })
+          : say.of('lateLittleMiss', { late: spell.of(late) }),
+      pressing: (sowing || high > 0) && late > 1,
     }),
   });
   return STAGES[context.stage.kind].check === 'sprouts' && finish.due <= situation.today ? [finish, check] : [check, finish];
@@ -61,7 +69,9 @@ export function warmTasks(context: TaskContext): Task[] {
  * Days from one look at a towel to the next: as its roots grow. The round is walked by the day; where a towel wants looking at by the hour, its station
  * says so. A test is not lifted from: it is looked at by how fast its species goes.
  */
-function countEvery({ batch, situation }: TaskContext, sprouting: SproutForecast, last: PlainDate): number {
+function countEvery({ batch, situation, index, stage }: TaskContext, sprouting: SproutForecast, last: PlainDate): number {
+  const { sowing } = batch.plan.method.stages[index] ?? {};
+  if (sowing) return lookAfter_days(sowing, stage.temperature_C);
   if (batch.purpose === 'test') return sprouting.halfway_days <= FAST_SPROUTER_DAYS ? 1 : 2;
   return Math.max(1, Math.floor(nextCheck(sprouting, situation.species, last).hours / 24));
 }

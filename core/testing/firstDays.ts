@@ -6,6 +6,7 @@ import type { Species } from '@chill/model/species.ts';
 import type { Situation } from '../follow/situation.ts';
 import { project } from '../forecast/project.ts';
 import { STAGES } from '../kinds/stages.ts';
+import { sownInstead } from '../methods/endings.ts';
 import { lotInRequest, planFrom, propose } from '../methods/propose.ts';
 import { methodsToWeigh } from '../methods/schools.ts';
 import type { LearnedRot } from '../rot/learned.ts';
@@ -45,9 +46,13 @@ interface Asked {
   outdoors?: boolean;
 }
 
-/** Every plan of a species that does not stop, with what its page promises before anything has happened. */
+/** Every plan of a species that does not stop, on the towel or sown, with what its page promises before anything has happened. */
 export function firstDays(species: Species, nursery: Nursery, { timing = wish.timing, rot, lot = LOT, outdoors = false }: Asked = {}) {
-  return methodsToWeigh(species).methods.flatMap(({ method, workedOut }) => {
+  const methods = methodsToWeigh(species).methods.flatMap((one) => {
+    const sown = sownInstead(species, one.method);
+    return sown ? [one, { ...one, method: sown }] : [one];
+  });
+  return methods.flatMap(({ method, workedOut }) => {
     const asked = { species, wish: { ...wish, timing }, nursery, places, today: TODAY, ...(rot && { rot }) };
     const request = { ...lotInRequest(lot, 200, species, TODAY), ...asked };
     const proposal = propose(method, request, workedOut);

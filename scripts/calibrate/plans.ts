@@ -1,7 +1,7 @@
 import { addDays } from '@chill/core/calendar/dates.ts';
-import { handbookLink, prospectOf, rangeOf } from '@chill/core/chance/prospect.ts';
+import { handbookLink, prospectOf, rangeOf, seedsFor } from '@chill/core/chance/prospect.ts';
 import { jeffreys } from '@chill/core/chance/shares.ts';
-import { cellPlan, seedsPerCell } from '@chill/core/lot/perCell.ts';
+import { cellPlan } from '@chill/core/lot/perCell.ts';
 import { together } from '@chill/core/nursery/promises.ts';
 import type { Species } from '@chill/model/species.ts';
 import { betaDraw, chanceFrom } from '@chill/sim/draws.ts';
@@ -64,7 +64,7 @@ export function plans(handbook: readonly Species[], count: number): Line[] {
       if (stage.kind === 'warmTowel') break;
     }
     const came = seeds.plants();
-    const perCell = seedsPerCell(0.9, proposal.prospect);
+    const perCell = seedsFor(1, 0.9, proposal.prospect);
     if (perCell !== undefined && perCell <= proposal.starting) {
       const cells = Math.floor(proposal.starting / perCell);
       const isPlant = seeds.seeds.map(({ up, establishes }) => up !== undefined && establishes);

@@ -1,10 +1,11 @@
+import { say } from '@chill/words/kinds.ts';
 import type { MediumFacts } from './kind.ts';
 
 /** Plastic film over damp paper. */
 export const film: MediumFacts = {
-  name: 'plasticFilm',
+  name: say.of('plasticFilm'),
   piece: 'towel',
-  freshen: 'rinseFreshFilm',
+  freshen: say.of('rinseFreshFilm'),
   checks: { usual: 9, longest: 12 },
   rot: { fresh_perDay: 0.0012, doublesAfter_days: 25 },
 };

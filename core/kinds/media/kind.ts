@@ -1,5 +1,4 @@
-import type { say } from '@chill/words/kinds.ts';
-import type { PlainKey } from '@chill/words/subject.ts';
+import type { Sentence } from '@chill/words/subject.ts';
 
 /** What a piece of a medium is: a towel in its bag, a tub of something damp, a tray of pots, an envelope. Room, water and seeds a piece follow from it. */
 export type Piece = 'towel' | 'tub' | 'tray' | 'envelope';
@@ -11,23 +10,20 @@ export interface RotRate {
   doublesAfter_days: number;
 }
 
-/** A message of words/kinds.ts that asks for nothing. */
-export type Name = PlainKey<typeof say>;
-
 /** What tubs of a medium are mixed from. */
 export type TubMix = 'sand' | 'vermiculite';
 
 /** Everything that Chill decides by what seed lies in. */
 export interface MediumFacts {
   /** What seed lies in, as it is told: "in damp sand". */
-  name: Name;
+  name: Sentence;
   piece: Piece;
   /** What a tub of it is mixed from. */
   mix?: TubMix;
   /** True where what comes up in it grows on there: it is sown, and potted already. */
   growsOn?: true;
   /** What is done to lay the seed into fresh; a pot or a flat is left as it is and can only drain. */
-  freshen?: Name;
+  freshen?: Sentence;
   /** How often waiting seed is looked at: usually, and at the longest, days. */
   checks: { usual: number; longest: number };
   /**

@@ -1,8 +1,9 @@
+import { say } from '@chill/words/kinds.ts';
 import type { MediumFacts } from './kind.ts';
 
 /** The pot that it grows on in. */
 export const ownPot: MediumFacts = {
-  name: 'ownPot',
+  name: say.of('ownPot'),
   piece: 'tray',
   growsOn: true,
   checks: { usual: 17, longest: 21 },

@@ -1,10 +1,11 @@
+import { say } from '@chill/words/kinds.ts';
 import type { MediumFacts } from './kind.ts';
 
 /** A damp paper towel in a bag. */
 export const towel: MediumFacts = {
-  name: 'dampTowel',
+  name: say.of('dampTowel'),
   piece: 'towel',
-  freshen: 'rinseFreshTowel',
+  freshen: say.of('rinseFreshTowel'),
   checks: { usual: 8, longest: 10 },
   rot: { fresh_perDay: 0.0015, doublesAfter_days: 14 },
 };

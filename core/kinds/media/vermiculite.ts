@@ -1,11 +1,12 @@
+import { say } from '@chill/words/kinds.ts';
 import type { MediumFacts } from './kind.ts';
 
 /** Damp vermiculite in a bag or tub. */
 export const vermiculite: MediumFacts = {
-  name: 'vermiculite',
+  name: say.of('vermiculite'),
   piece: 'tub',
   mix: 'vermiculite',
-  freshen: 'rinseIntoFreshVermiculite',
+  freshen: say.of('rinseIntoFreshVermiculite'),
   checks: { usual: 17, longest: 21 },
   rot: { fresh_perDay: 0.0008, doublesAfter_days: 45 },
 };

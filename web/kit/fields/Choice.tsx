@@ -13,7 +13,13 @@ export function Choice<T extends string>({
   onChange: (value: T) => void;
 }) {
   return (
-    <RadioGroup aria-label={label} value={value} onChange={onChange} className="flex flex-wrap border-b-[1.5px] border-ink3">
+    <RadioGroup<'div', T | null>
+      aria-label={label}
+      // Where nothing is chosen yet, that is a choice too.
+      value={value ?? null}
+      onChange={(next) => next !== null && onChange(next)}
+      className="flex flex-wrap border-b-[1.5px] border-ink3"
+    >
       {options.map((option) => (
         <Radio
           as="button"

@@ -7,7 +7,7 @@ import { STAGES } from '@chill/core/kinds/stages.ts';
 import { valueName } from '@chill/core/kinds/values.ts';
 import { agedYears, viableOn } from '@chill/core/lot/lotLedger.ts';
 import type { Proposal } from '@chill/core/methods/proposal.ts';
-import { planFrom } from '@chill/core/methods/propose.ts';
+import { planFrom, type Request } from '@chill/core/methods/propose.ts';
 import { roomUnitName, roundRoom } from '@chill/core/methods/room.ts';
 import { type Lodging, lodgingsOf } from '@chill/core/nursery/lodging.ts';
 import type { Learned } from '@chill/core/results/learned.ts';
@@ -36,10 +36,10 @@ import { Problem } from '../../kit/told/Problem.tsx';
 import { Term } from '../../kit/told/Term.tsx';
 import { WhyNote } from '../../kit/told/WhyNote.tsx';
 import { said } from '../../parts/ViabilityRange.tsx';
+import { Ending, useEnding } from './Ending.tsx';
 import { GainAndLoss } from './GainAndLoss.tsx';
 import { MethodPath, PATH_WIDTH, type PathAxis } from './MethodPath.tsx';
 import { often } from './often.ts';
-import { PerCell } from './PerCell.tsx';
 
 interface Props {
   proposal: Proposal;
@@ -54,6 +54,8 @@ interface Props {
   /** Whether all that it says is known: until then a batch would go by the handbook alone. */
   settled: boolean;
   wish: Wish | undefined;
+  /** What it was weighed for. */
+  request: Request | undefined;
 }
 
 /** One method: its path, its figures and what speaks against it; opened, its dates, its curve, its reasons, and the making of a batch. */
@@ -141,7 +143,9 @@ function takes({ effort: { fridgeUnits, checks, minutes } }: Proposal): string {
   return say('whatItTakes', { room, checks, time });
 }
 
-function Details({ proposal, lot, species, learned, settled, wish }: Props) {
+function Details({ proposal: asWeighed, lot, species, learned, settled, wish, request }: Props) {
+  const ended = useEnding(asWeighed, species, request);
+  const { proposal } = ended;
   const { nursery, rot, today } = useNursery();
   const { dates, resolved } = proposal;
   const medium = resolved.find(({ treatment }) => treatment)?.treatment?.rot.medium;
@@ -229,7 +233,7 @@ function Details({ proposal, lot, species, learned, settled, wish }: Props) {
       <div>
         {wish && <MakeBatch proposal={proposal} lot={lot} species={species} wish={wish} settled={settled} />}
         {why && <WhyNote why={why} ask={say('whySoManySeeds')} />}
-        {wish && <PerCell proposal={proposal} plants={wish.plants} />}
+        {request && <Ending ended={ended} species={species} request={request} />}
       </div>
     </div>
   );

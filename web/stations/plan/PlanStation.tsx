@@ -69,6 +69,7 @@ export default function PlanStation() {
       learned={known?.learned.get(species.id)?.learned}
       settled={known?.done === true}
       wish={wish}
+      request={request}
     />
   );
   return (

@@ -122,18 +122,31 @@ describe('making a batch', () => {
   });
 });
 
-describe('cells, or sprouted first', () => {
-  test('more cells filled take more seeds, and more come off', async () => {
+describe('on the towel, or sown', () => {
+  test('both stand side by side; what is chosen is what a batch is made of', async () => {
     const { user } = planning();
     await user.click(methods().getAllByRole('button')[0] as HTMLElement);
-    await user.click(screen.getByText(/into cells/));
-    const figures = () =>
-      [...within(screen.getByRole('table')).getAllByRole('row')].slice(1).map((row) => Number(row.querySelector('td')?.textContent));
-    const usual = figures();
-    await user.click(screen.getByRole('radio', { name: '19 of 20' }));
-    const sure = figures();
-    expect(sure[0]).toBeGreaterThanOrEqual(usual[0] as number);
-    expect(sure[2]).toBeLessThanOrEqual(usual[2] as number);
-    expect(sure[3]).toBeGreaterThanOrEqual(usual[3] as number);
+    const row = (name: string) =>
+      [...(screen.getByRole('rowheader', { name }).closest('tr') as HTMLElement).querySelectorAll('td')].map((one) => one.textContent);
+    expect(screen.getByRole('radio', { name: 'on a towel' }).getAttribute('aria-checked')).toBe('true');
+    expect(row('containers')[0]).toBe('–');
+    const [onTowel, sown] = row('seeds');
+    expect(sown).not.toBe(onTowel);
+    await user.click(screen.getByRole('radio', { name: 'sown into mix' }));
+    expect((screen.getByLabelText('seeds to start') as HTMLInputElement).value).toBe(sown);
+  });
+  test('two to a cell fill more of them, and take more seeds; too deep is said at its field', async () => {
+    const { user } = planning();
+    await user.click(methods().getAllByRole('button')[0] as HTMLElement);
+    await user.click(screen.getByRole('radio', { name: 'sown into mix' }));
+    const empty = () =>
+      Number(/(\d+) empty/.exec(screen.getByRole('rowheader', { name: 'containers' }).closest('tr')?.textContent ?? '')?.[1]);
+    const before = empty();
+    await user.clear(screen.getByLabelText('Seeds to each'));
+    await user.type(screen.getByLabelText('Seeds to each'), '6');
+    expect(empty()).toBeLessThan(before);
+    await user.clear(screen.getByLabelText('Cover'));
+    await user.type(screen.getByLabelText('Cover'), '50 mm');
+    expect(screen.getByText(/Deeper than a third/)).toBeTruthy();
   });
 });

@@ -1,12 +1,13 @@
 import { placesFor } from '@chill/core/kinds/places.ts';
 import { valueName } from '@chill/core/kinds/values.ts';
 import { describeRoom } from '@chill/core/methods/room.ts';
-import { CONTAINERS, type Container, usualContainer } from '@chill/core/mix/containers.ts';
+import { CONTAINERS, usualContainer } from '@chill/core/mix/containers.ts';
 import { MEDIA, type MixPart, sowingDepth_mm } from '@chill/core/mix/water.ts';
 import { lodgersOf } from '@chill/core/nursery/lodging.ts';
 import { type PottedUp, type PottingMix, sessionFor, USUAL_RECIPE } from '@chill/core/pots/potting.ts';
 import { recordPotted } from '@chill/core/record/record.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
+import type { Container } from '@chill/model/container.ts';
 import type { Units } from '@chill/model/nursery.ts';
 import { say } from '@chill/words/pots.ts';
 import { useState } from 'react';

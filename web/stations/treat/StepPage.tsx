@@ -28,6 +28,7 @@ import { LayUp } from './steps/LayUp.tsx';
 import { OpenCoat } from './steps/OpenCoat.tsx';
 import { Smoke } from './steps/Smoke.tsx';
 import { Soak } from './steps/Soak.tsx';
+import { Sow } from './steps/Sow.tsx';
 import { Turns } from './steps/Turns.tsx';
 import { useStep } from './useStep.ts';
 
@@ -57,6 +58,7 @@ const AT_BENCH: Record<Exclude<StageKind, keyof typeof AWAY>, Screen> = wordedRo
   smoke: { title: 'smoke', Shown: Smoke },
   freezerTurns: { title: 'freezeThaw', Shown: Turns },
   flood: { title: 'flood', Shown: Flood },
+  sown: { title: 'sow', Shown: Sow },
 });
 const SCREENS: Record<StageKind, Screen | 'packed' | 'elsewhere'> = { ...AT_BENCH, ...AWAY };
 

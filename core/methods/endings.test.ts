@@ -1,0 +1,89 @@
+import { SALLOW_GAP } from '@chill/demo/nursery.ts';
+import { loadHandbook } from '@chill/handbook/load.ts';
+import type { Place } from '@chill/model/place.ts';
+import type { Species } from '@chill/model/species.ts';
+import { describe, expect, test } from '@jest/globals';
+import { daysBetween } from '../calendar/dates.ts';
+import { containersFor } from '../mix/containers.ts';
+import { comesUp, establishesSown, upFor, usualSowing } from '../sowing/sown.ts';
+import { effectiveDegrees } from '../sprout/thermalTime.ts';
+import { betterEnding, sowingOf, sownInstead } from './endings.ts';
+import { lotInRequest, propose } from './propose.ts';
+import { findMethod } from './schools.ts';
+
+const handbook = loadHandbook();
+const of = (id: string) => handbook.find((one) => one.id === id) as Species;
+const TODAY = '2026-10-01';
+const place = (kind: Place['kind'], nominal_C: number): Place => ({ id: kind, name: kind, kind, nominal_C, capacity: 240, order: 1 });
+const places = [place('fridge', 4), place('mat', 21), place('bench', 18)];
+const LOT = {
+  viability: { kind: 'tested', tested: 20, viable: 17 },
+  provenance: { kind: 'collected', place: 'a bank', on: '2026-09-01' },
+} as const;
+const requestFor = (species: Species, available = 400) => ({
+  ...lotInRequest(LOT, available, species, TODAY),
+  species,
+  wish: { plants: 40, confidence: 0.9, timing: { by: 'startOn', date: TODAY } } as const,
+  nursery: SALLOW_GAP,
+  places,
+  today: TODAY,
+});
+const bothOf = (id: string, methodId: string) => {
+  const species = of(id);
+  const method = findMethod(species, methodId);
+  const sown = method && sownInstead(species, method);
+  if (!method || !sown) throw new Error(`${id} has no towel in ${methodId}.`);
+  return { species, towel: propose(method, requestFor(species)), sown: propose(sown, requestFor(species)) };
+};
+
+describe('sown instead of sprouted on a towel', () => {
+  const { species, towel, sown } = bothOf('larix-occidentalis', 'towel-in-fridge');
+  test('the seed lies the same way until it is sown, and is looked up by its own id', () => {
+    expect(sown.method.stages.map(({ kind }) => kind)).toEqual(
+      towel.method.stages.map(({ kind }) => (kind === 'warmTowel' ? 'sown' : kind)),
+    );
+    expect(findMethod(species, sown.method.id)?.id).toBe(towel.method.id);
+    expect(sownInstead(species, { ...towel.method, stages: [{ kind: 'pot' }] })).toBeUndefined();
+  });
+  test('what comes up, and what establishes unhandled, is what the laws say', () => {
+    const sowing = sowingOf(sown.method) ?? usualSowing(species);
+    expect(sown.chain.soil).toBeCloseTo(comesUp(species, sowing), 12);
+    expect(towel.chain.soil).toBe(1);
+    expect(sown.chain.establishes).toBeCloseTo(establishesSown(species, sowing), 12);
+    expect(sown.share / towel.share).toBeCloseTo((sown.chain.soil * sown.chain.establishes) / towel.chain.establishes, 1);
+  });
+  test('it takes as much longer as the shoot takes to be up, where both stand as warm', () => {
+    const sowing = usualSowing(species);
+    const warm = (one: typeof sown) => one.stages.at(-2) as (typeof sown.stages)[number];
+    const days = (one: typeof sown) => daysBetween(warm(one).start, warm(one).end);
+    const rate = (one: typeof sown) => effectiveDegrees(warm(one).temperature_C, species.sprouting);
+    expect(days(sown) * rate(sown) - days(towel) * rate(towel)).toBeGreaterThan(upFor(species, sowing) - rate(sown) - rate(towel));
+  });
+});
+
+describe('which suits a seed', () => {
+  test.each([
+    ['juncus-effusus', true, 'tooFineForTowel'],
+    ['quercus-rubra', undefined, undefined],
+  ])('%s', (id, isSown, why) => {
+    const species = handbook.find((one) => one.id === id);
+    if (!species) return;
+    const { towel, sown } = bothOf('larix-occidentalis', 'towel-in-fridge');
+    const found = betterEnding(species, towel, sown, { available: 400, plants: 40 });
+    if (isSown !== undefined) expect([found.sown, found.reason.key]).toEqual([isSown, why]);
+  });
+  test('where the lot is too small to be sown, the towel', () => {
+    const { species, towel, sown } = bothOf('larix-occidentalis', 'towel-in-fridge');
+    const tight = { available: towel.seeds ?? 0, plants: 40 };
+    const dearer = { ...sown, seeds: (towel.seeds ?? 0) + 10 };
+    expect(betterEnding({ ...species, light: 'indifferent' }, towel, dearer, tight)).toMatchObject({
+      sown: false,
+      reason: { key: 'seedIsScarce' },
+    });
+  });
+});
+
+test('trays are counted by containers, and these by seeds to each', () => {
+  expect(containersFor(100, { container: 'plug72', each: 2, cover_mm: 3 })).toEqual({ containers: 50, trays: 1 });
+  expect(containersFor(1000, { container: 'flat', each: 600, cover_mm: 0 })).toEqual({ containers: 2, trays: 2 });
+});

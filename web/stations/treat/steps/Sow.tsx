@@ -1,0 +1,187 @@
+import { addDays, daysBetween, shortDate } from '@chill/core/calendar/dates.ts';
+import { wholeSproutingDays } from '@chill/core/follow/stage.ts';
+import { valueName } from '@chill/core/kinds/values.ts';
+import type { ProjectedStage } from '@chill/core/ledger/projectedStage.ts';
+import { countIn } from '@chill/core/ledger/states.ts';
+import { describeRoom } from '@chill/core/methods/room.ts';
+import { area_dm2, CONTAINERS, containersFor } from '@chill/core/mix/containers.ts';
+import { carrierFor } from '@chill/core/mix/density.ts';
+import type { MixPart } from '@chill/core/mix/water.ts';
+import { lodgersOf } from '@chill/core/nursery/lodging.ts';
+import { sessionFor, USUAL_RECIPE } from '@chill/core/pots/potting.ts';
+import { DUST_MG } from '@chill/core/sowing/depth.ts';
+import { fromBelow_mL, waterToSpare_mm } from '@chill/core/sowing/moisture.ts';
+import { comesUp, isNut, lookAfter_days, rootsOf } from '@chill/core/sowing/sown.ts';
+import { thermalTime } from '@chill/core/sprout/thermalTime.ts';
+import { placeForStage } from '@chill/core/tasks/tasks.ts';
+import { showQuantity, volumeBothWays, volumeOtherWay } from '@chill/core/units/quantities.ts';
+import type { Sowing } from '@chill/model/container.ts';
+import { say } from '@chill/words/treat.ts';
+import { useMemo } from 'react';
+import { Link } from 'react-router';
+import { type BatchView, useNursery } from '../../../data/nursery.ts';
+import { Plot } from '../../../kit/plot/Plot.tsx';
+import { dayTicks, type PlotData, roundTicks } from '../../../kit/plot/plot.ts';
+import { Problem } from '../../../kit/told/Problem.tsx';
+import { DoseSheet } from '../../../parts/DoseSheet.tsx';
+import { SownSection, TrayFromAbove } from '../../../parts/SownDrawing.tsx';
+import { StepAction } from '../StepAction.tsx';
+import { useStep } from '../useStep.ts';
+
+/** Sowing: into how many of what, how many to each, how deep, in which mix; then when it comes up, and how it is kept damp until then. */
+export function Sow({ view }: { view: BatchView }) {
+  const { batch, projection } = view;
+  const { sowing } = batch.plan.method.stages[projection.state.stage] ?? {};
+  if (!sowing) return null;
+  return (
+    <div className="grid gap-x-12 gap-y-6 desk:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
+      <Session view={view} sowing={sowing} />
+      <UntilUp view={view} sowing={sowing} />
+    </div>
+  );
+}
+
+function Session({ view, sowing }: { view: BatchView; sowing: Sowing }) {
+  const { nursery, places, batches, today } = useNursery();
+  const { units } = nursery.settings;
+  const step = useStep(view);
+  const { batch, species, projection } = view;
+  const seeds = countIn(projection.state.counts, ['waiting', 'swollen']);
+  const into = CONTAINERS[sowing.container];
+  const { containers, trays } = containersFor(seeds, sowing);
+  const session = sessionFor([{ container: sowing.container, sprouts: seeds, each: sowing.each }], USUAL_RECIPE);
+  const open = into.shape === 'open';
+  const stage = projection.stages[projection.state.stage];
+  const place = places.find(({ id }) => id === (stage && placeForStage(stage, { places })));
+  const taken = place ? lodgersOf(place, batches, today).reduce((sum, { room }) => sum + room, 0) : 0;
+  const volume = (mL: number) => showQuantity(mL, 'volume_mL', units, 0);
+  const carrier = species.seed.thousandSeeds_g < DUST_MG ? carrierFor(containers * area_dm2(into), seeds) : undefined;
+  return (
+    <div>
+      <DoseSheet
+        figures={[
+          {
+            value: open ? containers : trays,
+            unit: open ? say('ofContainer', { container: into.name }) : say('traysOf', { each: into.perTray }),
+            of: open
+              ? say('strewnOver', { seeds: Math.min(seeds, sowing.each) })
+              : say('intoContainers', { containers, container: into.name }),
+          },
+          { value: open ? seeds : sowing.each, unit: open ? say('seedsWord') : say('toEach'), of: howTo(sowing, view) },
+          {
+            value: sowing.cover_mm > 0 ? showQuantity(sowing.cover_mm, 'length_mm', units, 1) : '0',
+            unit: sowing.cover_mm > 0 ? '' : 'mm',
+            of: sowing.cover_mm > 0 ? say('coverOverSeed') : say('pressedOn'),
+          },
+        ]}
+      />
+      <div className="mt-5 flex flex-wrap items-start gap-x-8 gap-y-4">
+        <SownSection container={into} cover_mm={sowing.cover_mm} seed={species.seed} />
+        <div>
+          <TrayFromAbove perTray={into.perTray} each={sowing.each} filled={Math.min(containers, into.perTray)} />
+          <p className="mt-1 text-[0.95rem] text-ink2">
+            {say(trays === 1 ? 'theTray' : 'oneOfTrays', { trays })}{' '}
+            {rootsOf(species) === 'tap' && say('roomForTapRoot', { depth: into.depth_mm })}
+          </p>
+        </div>
+      </div>
+      <h2 className="mt-5">{say('mixTitle', { litres: session.mix_L.toFixed(1) })}</h2>
+      <p className="mt-1">
+        {(Object.entries(session.parts_L) as [MixPart, number][]).map(([part, litres]) => (
+          <span key={part} className="mr-4 whitespace-nowrap">
+            <b className="font-mono">{litres.toFixed(1)} L</b> {valueName(part)}
+          </span>
+        ))}
+        {say('waterIntoMix', { water: volume(session.water_mL), other: volumeOtherWay(session.water_mL, units) })}
+      </p>
+      {carrier && (
+        <p className="mt-2">
+          {say('strewWithSand', { sand: volumeBothWays(carrier.sand_mL, units), each: Math.round(carrier.seeds_perMl) })}
+        </p>
+      )}
+      <p className="mt-2 border-l-4 border-ink pl-3 text-[0.95rem]">{say('dustCaution')}</p>
+      {place && (
+        <p className={`mt-3 ${taken + trays > place.capacity ? 'font-semibold text-alarm' : 'text-ink2'}`}>
+          {say('placeTakes', { place: place.name, room: describeRoom(taken, place), trays })}
+        </p>
+      )}
+      {!projection.state.underWay && (
+        <StepAction
+          onClick={() => step.begin()}
+          beside={
+            <Link to={`/labels?kind=pot&of=${batch.code}`} className="quiet">
+              {say('potLabels')}
+            </Link>
+          }
+        >
+          {say('sownLabelled')}
+        </StepAction>
+      )}
+      <Problem>{step.problem}</Problem>
+    </div>
+  );
+}
+
+/** How the seed goes in: a pinch with sand, two and the better is kept, a nut on its side. */
+function howTo({ container, each }: Sowing, { species }: BatchView): string {
+  if (CONTAINERS[container].shape === 'open') return say('strewEvenly');
+  if (isNut(species)) return say('nutOnItsSide');
+  return each > 1 ? say('keepTheBest') : say('oneEach');
+}
+
+function UntilUp({ view, sowing }: { view: BatchView; sowing: Sowing }) {
+  const { nursery, today } = useNursery();
+  const { units } = nursery.settings;
+  const { species, projection } = view;
+  const { start, started, temperature_C } = projection.stages[projection.state.stage] as ProjectedStage;
+  const law = thermalTime(species.sprouting);
+  const since = started ? start : today;
+  const by = (share: number) => addDays(since, wholeSproutingDays(share, law, { temperature_C, sowing }, species));
+  const into = CONTAINERS[sowing.container];
+  const seeds = countIn(projection.state.counts, ['waiting', 'swollen']);
+  const spare = waterToSpare_mm(into.depth_mm, sowing.cover_mm);
+  const fromBelow = fromBelow_mL(spare, area_dm2(into) * Math.min(into.perTray, containersFor(seeds, sowing).containers));
+  const temperature = showQuantity(temperature_C, 'temperature_C', units);
+  const comingUp = useMemo(() => comingUpOf(view, since, today), [view, since, today]);
+  return (
+    <div>
+      <h2>{say('upBetween', { from: shortDate(by(0.1), today), to: shortDate(by(0.9), today) })}</h2>
+      <p className="mt-1 max-w-prose">
+        {say('keepSurfaceDamp', { days: lookAfter_days(sowing, temperature_C), temperature })}{' '}
+        {say('waterFromBelow', { water: volumeBothWays(fromBelow, units) })}
+      </p>
+      <p className="mt-2 max-w-prose text-ink2">
+        {say('ofThoseThatWould', { percent: Math.round(100 * comesUp(species, sowing)) })}{' '}
+        {species.light === 'needs light' ? say('neverCover') : say('coverAndLid')}
+      </p>
+      <div className="mt-4">
+        <Plot label={say('upByDay')} data={comingUp} height={200} unnamed />
+      </div>
+      {started && <p className="mt-4">{say('sownChecksOnRound')}</p>}
+    </div>
+  );
+}
+
+/** Points of a curve of what comes up. */
+const POINTS = 28;
+
+/** How many are up by each day: the middle, and the range that holds 8 times in 10. */
+function comingUpOf({ projection: { outlook } }: BatchView, since: string, today: string): PlotData {
+  const { belief, course, left } = outlook;
+  const all = belief.warmthFor(0.97);
+  const last = Math.max(14, daysBetween(since, (all !== undefined && course.dayOf(all)) || addDays(since, 60)) + 4);
+  const days = Array.from({ length: POINTS + 1 }, (_, i) => Math.round((i * last) / POINTS));
+  const by = days.map((day) => ({ day, ...belief.count(left, course.on(addDays(since, day))) }));
+  const top = Math.max(4, ...by.map(({ high }) => high));
+  const tell = (count: number) => String(Math.round(count));
+  return {
+    x: { from: 0, to: last, ticks: dayTicks(since, 0, last), tell: (day) => shortDate(addDays(since, day), today) },
+    y: { from: 0, to: top, ticks: roundTicks(0, top), tell },
+    bands: [
+      { name: say('eightTimesInTen'), points: by.map(({ day, low, high }) => [day, low, high] as const), colour: 'cool', opacity: 0.22 },
+    ],
+    lines: [
+      { name: say('upInTheMiddle'), points: by.map(({ day, middle }) => [day, middle] as const), colour: 'cool', width: 2.4, dash: [5, 4] },
+    ],
+  };
+}

@@ -178,7 +178,7 @@ export const SpeciesFields = z.object({
   ripens: Season,
   fruit: z.enum(['dry', 'fleshy']),
   /** Whether seed that sinks is the viable seed; light, winged, corky or fluffy seed floats whatever is in it. */
-  floatTest: z.enum(['sinkersAreSound', 'misleads']),
+  floatTest: z.enum(['sinkersAreViable', 'misleads']),
   storage: z.enum(['orthodox', 'intermediate', 'recalcitrant']),
   /** For seed that dies when it dries, or keeps badly once dry: how long it keeps moist and cool, and how long it lives in the open air of a room. */
   drying: z.object({ keepsMoist_days: Days.positive(), livesInAir_days: Days.positive() }).optional(),

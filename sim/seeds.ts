@@ -81,7 +81,7 @@ export function sightOf(
 /** What a soak shows of the seeds still waiting: those whose coat is open drink, and hollow ones float where they are known to. */
 function soaked(seeds: readonly HiddenSeed[], { counts, swellings }: BatchState, species: Species): Pick<Sight, 'swollen' | 'floating'> {
   const open = seeds.filter(({ opens, viable }) => opens && viable).length;
-  const hollow = species.floatTest === 'sinkersAreSound' ? seeds.filter(({ viable }) => !viable).length : 0;
+  const hollow = species.floatTest === 'sinkersAreViable' ? seeds.filter(({ viable }) => !viable).length : 0;
   if (swellings.length > 0) return { swollen: 0, floating: 0 };
   const swollen = Math.min(counts.waiting, open);
   return { swollen, floating: Math.min(counts.waiting - swollen, Math.round(hollow / 2)) };

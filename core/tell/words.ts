@@ -38,7 +38,7 @@ export function beginWords(
 ): { title: Sentence; hint: Sentence } {
   const { hint: usual, hintForSinkers } = STAGES[stage.kind].words;
   const { light, floatTest } = situation.species;
-  const hint = (floatTest === 'sinkersAreSound' && hintForSinkers) || usual;
+  const hint = (floatTest === 'sinkersAreViable' && hintForSinkers) || usual;
   const onTop = STAGES[stage.kind].course === 'grows' && light === 'needs light';
   return { title: beginsBy(stage.kind), hint: say.of('seedsAndHint', { seeds, hint: onTop ? say.of('onTheSurface') : hint }) };
 }

@@ -12,6 +12,7 @@ import { Fates1760000000011 } from './migrations/0011-fates.ts';
 import { Asked1760000000012 } from './migrations/0012-asked.ts';
 import { OutcomesApart1760000000013 } from './migrations/0013-outcomes-apart.ts';
 import { OneName1760000000014 } from './migrations/0014-one-name.ts';
+import { FloatTest1760000000015 } from './migrations/0015-float-test.ts';
 
 /** Everything that was ever changed in how the data is stored, in order. None is changed once it has been released. */
 export const MIGRATIONS = [
@@ -29,4 +30,5 @@ export const MIGRATIONS = [
   Asked1760000000012,
   OutcomesApart1760000000013,
   OneName1760000000014,
+  FloatTest1760000000015,
 ];

@@ -192,7 +192,7 @@ function Clean({ view }: { view: BatchView }) {
   return (
     <>
       <p className="max-w-prose text-[1.06rem]">
-        {say('whyClean')} {say(view.species.floatTest === 'sinkersAreSound' ? 'floatersUsuallyHollow' : 'floatingSaysNothing')}
+        {say('whyClean')} {say(view.species.floatTest === 'sinkersAreViable' ? 'floatersUsuallyHollow' : 'floatingSaysNothing')}
       </p>
       <StepAction onClick={() => step.finish()}>{say('clean')}</StepAction>
       <Problem>{step.problem}</Problem>

@@ -88,7 +88,7 @@ function SwellingForm({ view }: { view: BatchView }) {
   const step = useStep(view);
   const sight = useSights()[view.batch.id];
   const there = state.counts.waiting;
-  const floatingTells = view.species.floatTest === 'sinkersAreSound';
+  const floatingTells = view.species.floatTest === 'sinkersAreViable';
   const [by, setBy] = useState<'count' | 'weight'>('count');
   const [swollen, setSwollen] = useState(0);
   const [floating, setFloating] = useState(0);

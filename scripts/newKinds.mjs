@@ -62,9 +62,9 @@ const MADE_UP = [
   },
   {
     name: 'madeUpContainer',
-    file: 'core/mix/containers.ts',
-    before: " | 'deepPot';",
-    add: " | 'madeUpContainer'",
+    file: 'model/container.ts',
+    before: "  'box5',\n]);",
+    add: "  'madeUpContainer',\n",
     known: ['core/mix/containers.ts'],
   },
   {

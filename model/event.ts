@@ -64,7 +64,7 @@ export type WhyGone = z.infer<typeof WhyGone>;
 const stage = z.int().min(0).max(20);
 
 /** Why a plan goes on otherwise than it was made. */
-export const WhyAmended = z.enum(['secondCold', 'scarifiedAgain', 'heldOver']);
+export const WhyAmended = z.enum(['secondCold', 'scarifiedAgain', 'heldOver', 'sownAs', 'ontoTowel']);
 export type WhyAmended = z.infer<typeof WhyAmended>;
 
 /** What runs against a timer at the bench. */

@@ -15,7 +15,7 @@ import type { BatchState } from '@chill/core/ledger/batchState.ts';
 import { fold } from '@chill/core/ledger/fold.ts';
 import { asPlannedNow } from '@chill/core/ledger/planInForce.ts';
 import { ROT_REFERENCE_C, rotHazard } from '@chill/core/rot/hazard.ts';
-import { comesUp, establishesSown, upFor } from '@chill/core/sowing/sown.ts';
+import { comesUp, establishesSown, sownBy, upFor } from '@chill/core/sowing/sown.ts';
 import { thermalTime } from '@chill/core/sprout/thermalTime.ts';
 import type { Batch } from '@chill/model/batch.ts';
 import type { Place } from '@chill/model/place.ts';
@@ -96,7 +96,7 @@ function hiddenSeeds(batch: Batch, species: Species, trueViable: number): Hidden
   const { warm, cold } = requirementsOf(species);
   const law = thermalTime(species.sprouting);
   const opened = coatOpened(species, batch.plan.method) * cuesAnswered(species, batch.plan.method);
-  const { sowing } = batch.plan.method.stages[sproutingStage(batch.plan.method)] ?? {};
+  const sowing = sownBy(batch.plan.method.stages, sproutingStage(batch.plan.method));
   const up = sowing ? upFor(species, sowing) : 0;
   const soil = sowing ? comesUp(species, sowing) : 1;
   const establishes = sowing ? establishesSown(species, sowing) : species.pot.establishes;

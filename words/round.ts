@@ -85,6 +85,7 @@ export const say = subject('round', {
   endAnyway: 'End it anyway',
   openBench: 'Open at the bench',
   packed: 'Packed and labelled',
+  sown: 'Sown and labelled',
   toWhere: 'to',
   alarms: 'What cannot wait',
   alarmsFolded_one: '{{count}} thing cannot wait',

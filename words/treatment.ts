@@ -29,6 +29,7 @@ export const say = subject('treatment', {
   noHarm: 'No harm: up to {{most}} is well.',
   fewerStillHard: 'Only {{hard}} are still hard: {{count}} cannot go round again.',
   pack: 'pack',
+  sow: 'sow',
   pour: 'pour',
   putFreezer: 'put in the freezer',
   putKettle: 'put the kettle on',

@@ -6,6 +6,7 @@ import type { SwingingPlace } from '../chill/met.ts';
 import type { Brought } from '../chill/requirement.ts';
 import { placesFor } from '../kinds/places.ts';
 import { STAGES } from '../kinds/stages.ts';
+import { sownBy } from '../sowing/sown.ts';
 import { type Bed, bedAfter, bedFor, creditInto } from './broughtIn.ts';
 import type { BroughtIn, FollowedStage, StageGiven, Surroundings } from './followed.ts';
 import { type Events, stageBegun } from './going.ts';
@@ -50,7 +51,13 @@ export function followStages({ stages: recipe }: Pick<Method, 'stages'>, given: 
       fresh: bed?.fresh ?? begins,
       bathed: events ? bathedBefore(events.state, index) : false,
     };
-    const stageGiven = stageGivenFor(given, stage, { start: begins, placeId: done?.placeId, planned, sprouts: index === sprouts });
+    const sowing = sownBy(recipe, index);
+    const stageGiven = stageGivenFor(given, sowing ? { ...stage, sowing } : stage, {
+      start: begins,
+      placeId: done?.placeId,
+      planned,
+      sprouts: index === sprouts,
+    });
     const followed =
       done?.startedOn && planned && events
         ? stageBegun(given, stageGiven, broughtIn, { index, done, planned }, events)

@@ -1,7 +1,7 @@
 import type { Batch } from '@chill/model/batch.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { PlaceId, PlainDate } from '@chill/model/primitives.ts';
-import type { DatedStage } from '@chill/model/stage.ts';
+import type { DatedStage, Stage } from '@chill/model/stage.ts';
 import { addDays, daysBetween, later } from '../calendar/dates.ts';
 import type { Promised } from '../follow/coming.ts';
 import { follow } from '../follow/follow.ts';
@@ -17,6 +17,7 @@ import { stateOf } from '../ledger/fold.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import { countIn } from '../ledger/states.ts';
 import { pottedOn } from '../pots/living.ts';
+import { sownBy } from '../sowing/sown.ts';
 import { daysToSprout, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
 import { frostSafeFrom } from '../winter/frost.ts';
 
@@ -88,7 +89,10 @@ export function project(batch: Batch, situation: Situation): Projection {
   const state = stateOf(batch);
   const { stages: followed, outlook } = follow(batch, state, situation);
   const last = lastTreatment(situation, followed);
-  const stages = followed.map((stage, i) => told(stage, batch.plan.stages[i] as DatedStage, state.stages[i] ?? {}));
+  const stages = followed.map((stage, i) => ({
+    ...told(stage, batch.plan.stages[i] as DatedStage, state.stages[i] ?? {}),
+    ...sownAt(batch.plan.method.stages, i),
+  }));
   const treatment = last && !keptDry((stages[last.stage] as ProjectedStage).kind) ? withRoots(last, state, situation, outlook) : last;
   const sprouting = sproutForecast(batch, state, situation, followed, outlook);
   return {
@@ -141,6 +145,12 @@ export function potsPlace(
   const at = stages.findIndex(({ kind }) => STAGES[kind].course === 'grows');
   const placeId = state.stages[at]?.placeId ?? stages[at]?.placeId;
   return places.find(({ id }) => id === placeId) ?? placesFor('pot', places)[0];
+}
+
+/** Whether the seed is sown as a stage of a method begins, or lies sown already. */
+function sownAt(stages: readonly Stage[], index: number): Pick<ProjectedStage, 'sown'> {
+  if (!sownBy(stages, index)) return {};
+  return { sown: sownBy(stages, index - 1) ? 'before' : 'here' };
 }
 
 /** A followed stage as it is told: as it was planned, on its real days, in the place where it lies. */

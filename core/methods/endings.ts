@@ -4,6 +4,7 @@ import type { Species } from '@chill/model/species.ts';
 import type { Stage } from '@chill/model/stage.ts';
 import { say } from '@chill/words/methods.ts';
 import type { Sentence } from '@chill/words/subject.ts';
+import { pieceOf } from '../kinds/media.ts';
 import { STAGES } from '../kinds/stages.ts';
 import { containersFor } from '../mix/containers.ts';
 import { rootsOf, usualSowing } from '../sowing/sown.ts';
@@ -12,32 +13,51 @@ import type { Proposal } from './proposal.ts';
 /** What a method's id ends in where its seed is sown instead of sprouted on a towel. */
 const SOWN = '-sown';
 
-/** Where a method sprouts its seed on a towel, or sows it: the stage that may be exchanged for the other; `undefined` where it does neither. */
-function ending({ stages }: Pick<Method, 'stages'>): number | undefined {
-  const at = stages.length - 2;
-  return stages[at] && STAGES[stages[at].kind].course === 'sprouts' && (stages[at].sowing || STAGES[stages[at].kind].packed)
-    ? at
-    : undefined;
-}
-
 /** How a method sows its seed, where it does. */
 export const sowingOf = ({ stages }: Pick<Method, 'stages'>): Sowing | undefined => stages.find(({ sowing }) => sowing)?.sowing;
 
 /**
- * The same method with its seed sown into mix instead of sprouted on a towel: as is usual for the species, or as `sowing` says. `undefined` where it never lies
- * on a towel.
+ * Stages with their seed sown as `sowing` says, instead of on the towel or otherwise than before; without it, on the towel instead of sown. `undefined` where
+ * that cannot be: nothing is sown nor lies on a towel, or the seed is sown before it waits.
  */
-export function sownInstead(species: Species, method: Method, sowing: Sowing = usualSowing(species)): Method | undefined {
-  const at = ending(method);
-  if (at === undefined || method.school === 'towelTest') return undefined;
-  const stages: Stage[] = method.stages.map((stage, i) => (i === at ? { kind: 'sown', sowing } : stage));
-  const already = method.id.endsWith(SOWN);
+export function endedAs(stages: readonly Stage[], sowing: Sowing | undefined): Stage[] | undefined {
+  const sown = stages.findIndex((stage) => stage.sowing);
+  if (sowing && sown >= 0) return stages.map((stage) => (stage.sowing ? { ...stage, sowing } : stage));
+  const sprouts = ({ kind }: Stage) => STAGES[kind].course === 'sprouts';
+  const at = sowing ? stages.findLastIndex((stage) => sprouts(stage) && STAGES[stage.kind].packed) : sown;
+  if (at !== stages.length - 2 || !stages[at] || !sprouts(stages[at])) return undefined;
+  return stages.with(at, sowing ? { kind: 'sown', sowing } : { kind: 'warmTowel' });
+}
+
+/**
+ * A method with its sowing said: seed that waits in its pot or flat is sown before it does, seed that neither lies on a towel nor stands in water comes up where
+ * it is sown. A recipe of the handbook says what seed goes through, not into how many cells of which size.
+ */
+export function withSowing(species: Species, method: Method): Method {
+  const { stages } = method;
+  if (sowingOf(method) || method.school === 'towelTest') return method;
+  const first = stages.find(({ kind, medium }) => medium && pieceOf(medium) === 'tray' && STAGES[kind].course === 'waits');
+  const sprouts = stages.some(({ kind }) => STAGES[kind].course === 'sprouts');
+  if (!first && sprouts) return method;
+  const sowing = usualSowing(species, !first ? 'bench' : STAGES[first.kind].earns === 'winter' ? 'outdoors' : 'fridge');
+  const last = stages.length - 1;
   return {
     ...method,
-    stages,
-    id: already ? method.id : method.id + SOWN,
-    name: already ? method.name : say('thenSown', { method: method.name }),
+    stages: stages.flatMap((stage, i): Stage[] => [
+      ...(i === last && !sprouts ? [{ kind: 'sown' as const, sowing }] : []),
+      stage === first ? { ...stage, sowing } : stage,
+    ]),
   };
+}
+
+/**
+ * The same method with its seed sown into mix instead of sprouted on a towel, or sown otherwise: as is usual for the species, or as `sowing` says. `undefined`
+ * where it is never sown, nor lies on a towel, and in a test, which asks the towel.
+ */
+export function sownInstead(species: Species, method: Method, sowing = usualSowing(species)): Method | undefined {
+  const stages = method.school === 'towelTest' ? undefined : endedAs(method.stages, sowing);
+  if (!stages || sowingOf(method)) return stages && { ...method, stages };
+  return { ...method, stages, id: method.id + SOWN, name: say('thenSown', { method: method.name }) };
 }
 
 /** The id of the method that one with this id is made from. */
@@ -46,7 +66,7 @@ export const unsownId = (id: string): string => (id.endsWith(SOWN) ? id.slice(0,
 /** Lighter seed than this is not picked off a towel, mg; and more plants than this are sown. Common practice. */
 const TOWEL_FROM_MG = 0.5;
 const MANY_PLANTS = 300;
-/** A first root that goes down so fast outgrows its towel, mm a day. Assumption. */
+/** Fewer than half come: cells stay empty; more than so many: hardly any does. Common practice. */
 const DOUBTFUL_SHARE = 0.5;
 const SURE_SHARE = 0.7;
 

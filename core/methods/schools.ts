@@ -7,7 +7,7 @@ import { TURNS_SURVIVAL } from '../chill/freezeThaw.ts';
 import type { CoatOpening } from '../kinds/stages/kind.ts';
 import { STAGES } from '../kinds/stages.ts';
 import { percent } from '../units/percent.ts';
-import { unsownId } from './endings.ts';
+import { unsownId, withSowing } from './endings.ts';
 
 interface SchoolWords {
   id: string;
@@ -258,7 +258,7 @@ export function methodsToWeigh(species: Species): { methods: MethodToWeigh[]; no
   const control = untreatedMethod(species);
   const same = (method: Method) => JSON.stringify(method.stages) === JSON.stringify(control.stages);
   if (!methods.some(({ method }) => method.id === UNTREATED || same(method))) methods.push({ method: control, workedOut: true });
-  return { methods, none };
+  return { methods: methods.map((one) => ({ ...one, method: withSowing(species, one.method) })), none };
 }
 
 /** Whether a method is what others are held against: nothing done, or at least no winter. */

@@ -7,10 +7,11 @@ import type { DatedStage, StageKind } from '@chill/model/stage.ts';
 import { addDays, later } from '../calendar/dates.ts';
 import type { Early } from '../forecast/project.ts';
 import { growsWhereSown } from '../kinds/media.ts';
-import { atBench, mediumOf, STAGES } from '../kinds/stages.ts';
+import { atBench, isStage, mediumOf, STAGES } from '../kinds/stages.ts';
 import { countIn, LAID_UP } from '../ledger/states.ts';
 import { roomOf, roomOfPlants } from '../methods/room.ts';
 import { growsAlone } from '../mix/containers.ts';
+import { sownBy } from '../sowing/sown.ts';
 import type { BatchView } from './reader.ts';
 
 /** A batch in a place, the stage that it lies there in, how much of its room it takes, and the day on which it is expected to leave. */
@@ -79,12 +80,11 @@ export const roomInPots = ({ species }: BatchView, { plants }: Early, place: Pic
 const isSownInPots = ({ method }: Pick<Plan, 'method'>): boolean =>
   method.stages.some(({ medium, sowing }) => (sowing ? growsAlone(sowing) : medium && growsWhereSown(medium)));
 
-/** How seed is sown that lies or stands in a stage: in it, or, grown on in the containers that it was sown into, before it. */
+/** How seed is sown that lies or stands in a stage; what grows on has left an open tray. */
 function sowingIn({ method }: Pick<Plan, 'method'>, index: number): Sowing | undefined {
-  const { kind, sowing } = method.stages[index] ?? {};
-  if (sowing || !kind || STAGES[kind].course !== 'grows') return sowing;
-  const before = method.stages.slice(0, index).findLast((stage) => stage.sowing)?.sowing;
-  return before && growsAlone(before) ? before : undefined;
+  const sowing = sownBy(method.stages, index);
+  const grows = isStage(method.stages[index]?.kind, ({ course }) => course === 'grows');
+  return sowing && (!grows || growsAlone(sowing)) ? sowing : undefined;
 }
 
 /**

@@ -11,6 +11,7 @@ import type { BatchState } from '../ledger/batchState.ts';
 import { applyMoves, type Counts, countIn, ON_ITS_WAY } from '../ledger/states.ts';
 import { movesFor, type Verb } from '../ledger/verbs.ts';
 import { growsAlone } from '../mix/containers.ts';
+import { sownBy } from '../sowing/sown.ts';
 import { placeForStage } from '../tasks/tasks.ts';
 import { stageName } from '../tell/words.ts';
 import { TIMINGS } from '../treat/timers.ts';
@@ -39,10 +40,9 @@ export function recordCheck(
   newId: NewId,
 ): Recorded {
   const own = batch.plan.method.stages[state.stage];
+  const sowing = sownBy(batch.plan.method.stages, state.stage);
   const inOwnPot =
-    (own?.medium && growsWhereSown(own.medium)) ||
-    (own?.sowing && growsAlone(own.sowing)) ||
-    isStage(own?.kind, ({ course }) => course === 'grows');
+    (sowing ? growsAlone(sowing) : own?.medium && growsWhereSown(own.medium)) || isStage(own?.kind, ({ course }) => course === 'grows');
   const moved = movesForAll(state.counts, check.counts ?? {}, inOwnPot);
   if ('reason' in moved) return moved;
   const { moves } = moved;

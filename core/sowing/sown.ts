@@ -1,5 +1,6 @@
 import type { Container, Sowing } from '@chill/model/container.ts';
 import type { Species } from '@chill/model/species.ts';
+import type { Stage } from '@chill/model/stage.ts';
 import { area_dm2, CONTAINERS, growsAlone, usualContainer } from '../mix/containers.ts';
 import { mostSeedlings_perDm2, spread_mm } from '../mix/density.ts';
 import { DUST_MG, usualCover_mm } from './depth.ts';
@@ -47,21 +48,32 @@ const SEVERAL = 2;
 /** Small plugs serve small seed, mg. */
 const PLUG_BELOW_MG = 1;
 
-/** How a species is sown where nobody says otherwise: dust over a flat, small seed into plugs, large seed one to a deep cell or pot. */
-export function usualSowing(species: Sowable): Sowing {
-  const mass_mg = species.seed.thousandSeeds_g;
-  const dust = mass_mg < DUST_MG;
-  const container: Container = dust
-    ? 'flat'
-    : mass_mg < PLUG_BELOW_MG
-      ? 'plug128'
-      : mass_mg < SEVERAL_BELOW_MG
-        ? 'plug72'
-        : usualContainer(species.seed);
-  const { depth_mm } = CONTAINERS[container];
-  const each = dust ? seedsInOpen(species, container) : mass_mg < SEVERAL_BELOW_MG ? SEVERAL : 1;
+/** Where seed waits that is sown first: a flat is too long for a household fridge, and outdoors one is watched and meshed better than many cells. */
+export type SownWhere = 'bench' | 'fridge' | 'outdoors';
+const DUST_INTO = { bench: 'flat', fridge: 'halfTray', outdoors: 'flat' } as const satisfies Record<SownWhere, Container>;
+
+/** How a species is sown where nobody says otherwise: dust over an open tray, small seed into plugs, outdoors into a flat, large seed one to a deep cell or pot. */
+export const usualSowing = (species: Sowable, where: SownWhere = 'bench'): Sowing => sowingInto(species, usualInto(species, where));
+
+/** How a species is sown into a container: so many to each that one stands there, or as many as an open tray takes; as deep as is usual. */
+export function sowingInto(species: Sowable, container: Container): Sowing {
+  const { depth_mm, shape } = CONTAINERS[container];
+  const several = species.seed.thousandSeeds_g < SEVERAL_BELOW_MG ? SEVERAL : 1;
+  const each = shape === 'open' ? seedsInOpen(species, container) : several;
   return { container, each, cover_mm: Math.round(usualCover_mm(species, depth_mm) * 10) / 10 };
 }
+
+function usualInto({ seed }: Sowable, where: SownWhere): Container {
+  const mass_mg = seed.thousandSeeds_g;
+  if (mass_mg < DUST_MG) return DUST_INTO[where];
+  if (mass_mg < SEVERAL_BELOW_MG && where === 'outdoors') return 'flat';
+  if (mass_mg < PLUG_BELOW_MG) return 'plug128';
+  return mass_mg < SEVERAL_BELOW_MG ? 'plug72' : usualContainer(seed);
+}
+
+/** How seed lies sown in a stage: as that stage says, or the last before it that does; `undefined` until it is sown. */
+export const sownBy = (stages: readonly Pick<Stage, 'sowing'>[], index: number): Sowing | undefined =>
+  stages.slice(0, index + 1).findLast(({ sowing }) => sowing)?.sowing;
 
 /** Seeds that an open tray takes for as many seedlings as stand in it until they are separated. */
 function seedsInOpen(species: Sowable, container: Container): number {

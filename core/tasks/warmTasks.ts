@@ -6,7 +6,7 @@ import { nextCheck } from '../forecast/nextCheck.ts';
 import type { SproutForecast } from '../forecast/project.ts';
 import { STAGES } from '../kinds/stages.ts';
 import { countIn } from '../ledger/states.ts';
-import { lookAfter_days } from '../sowing/sown.ts';
+import { lookAfter_days, sownBy } from '../sowing/sown.ts';
 import { FAST_SPROUTER_DAYS } from '../treat/intervals.ts';
 import { span } from '../units/span.ts';
 import { placeOf, type Task, type TaskContext, task } from './task.ts';
@@ -17,7 +17,7 @@ export function warmTasks(context: TaskContext): Task[] {
   const { state, sprouting } = projection;
   if (!sprouting) return [];
   const left = countIn(state.counts, ['waiting', 'swollen']);
-  const { sowing } = batch.plan.method.stages[context.index] ?? {};
+  const sowing = sownBy(batch.plan.method.stages, context.index);
   const last = later(sprouting.since, state.checks.at(-1)?.on ?? sprouting.since);
   const regular = addDays(last, countEvery(context, sprouting, last));
   // Whoever waits on is not asked to stop before the day that was chosen.
@@ -70,7 +70,7 @@ export function warmTasks(context: TaskContext): Task[] {
  * says so. A test is not lifted from: it is looked at by how fast its species goes.
  */
 function countEvery({ batch, situation, index, stage }: TaskContext, sprouting: SproutForecast, last: PlainDate): number {
-  const { sowing } = batch.plan.method.stages[index] ?? {};
+  const sowing = sownBy(batch.plan.method.stages, index);
   if (sowing) return lookAfter_days(sowing, stage.temperature_C);
   if (batch.purpose === 'test') return sprouting.halfway_days <= FAST_SPROUTER_DAYS ? 1 : 2;
   return Math.max(1, Math.floor(nextCheck(sprouting, situation.species, last).hours / 24));

@@ -67,6 +67,8 @@ export const AMENDED: Record<WhyAmended, string> = worded(say, {
   secondCold: 'secondCold',
   scarifiedAgain: 'scarifiedAgain',
   heldOver: 'heldOverWinter',
+  sownAs: 'sownAsDecided',
+  ontoTowel: 'ontoTowelAfterAll',
 });
 
 /** Where it went, as far as that is known. */

@@ -39,8 +39,20 @@ export function beginWords(
   const { hint: usual, hintForSinkers } = STAGES[stage.kind].words;
   const { light, floatTest } = situation.species;
   const hint = (floatTest === 'sinkersAreViable' && hintForSinkers) || usual;
+  const title = beginsAs(stage);
+  if (stage.sown === 'here') {
+    const sow = light === 'needs light' ? say.of('sowOnTheSurface') : STAGES.sown.words.hint;
+    const whole = STAGES[stage.kind].course === 'sprouts' ? sow : say.of('sowAndGoOn', { sow, next: beginsBy(stage.kind) });
+    return { title, hint: say.of('seedsAndHint', { seeds, hint: whole }) };
+  }
   const onTop = STAGES[stage.kind].course === 'grows' && light === 'needs light';
-  return { title: beginsBy(stage.kind), hint: say.of('seedsAndHint', { seeds, hint: onTop ? say.of('onTheSurface') : hint }) };
+  return { title, hint: say.of('seedsAndHint', { seeds, hint: onTop ? say.of('onTheSurface') : hint }) };
+}
+
+/** What is done to begin a stage as a batch has it: sown where it is sown there, brought into the warmth where it lies sown and is to come up. */
+function beginsAs({ kind, sown }: Pick<ProjectedStage, 'kind' | 'sown'>): Sentence {
+  if (sown === 'here') return beginsBy('sown');
+  return sown && STAGES[kind].course === 'sprouts' ? say.of('intoWarmth') : beginsBy(kind);
 }
 
 const ENDS = { takeOut: 'takeOutAct', drain: 'drainAct', done: 'doneAct' } as const;
@@ -57,7 +69,7 @@ export function moveWords(
   if (end === 'takeOut')
     return { title: say.of(ENDS.takeOut), hint: say.of('thenNext', { pullHint: takeOutHint(stage, projection, situation.today), to }) };
   return {
-    title: next ? STAGES[next.kind].words.begin : say.of(ENDS.done),
+    title: next ? beginsAs(next) : say.of(ENDS.done),
     hint: say.of('sinceThen', { name, start: shortDate.of(stage.start, situation.today), end: say.of(ENDS[end]), to }),
   };
 }

@@ -130,7 +130,7 @@ const LEAVES_THE_BENCH_MIN = 120;
 /** What the bench needs to know of a batch. */
 export interface BenchBatch {
   batchId: BatchId;
-  stages: readonly Pick<ProjectedStage, 'kind'>[];
+  stages: readonly Pick<ProjectedStage, 'kind' | 'sown'>[];
   state: Pick<BatchState, 'stage' | 'underWay' | 'timers'>;
   seeds: number;
   perSeed_s: number;
@@ -147,7 +147,7 @@ export function benchJob({ batchId, stages, state, seeds, perSeed_s }: BenchBatc
   let ready_min = 0;
   let pressing = false;
   for (let index = state.stage; index < stages.length; index++) {
-    const kind = (stages[index] as ProjectedStage).kind;
+    const { kind, sown } = stages[index] as ProjectedStage;
     const { course, bench } = STAGES[kind];
     if (index === state.stage && state.underWay) {
       // It is under way: what is left of its timer, then draining or rinsing.
@@ -164,7 +164,8 @@ export function benchJob({ batchId, stages, state, seeds, perSeed_s }: BenchBatc
       continue;
     }
     if (!bench) {
-      steps.push({ what: course === 'turns' ? say('putFreezer') : say('pack'), hands_min: MINUTES.begin, wait_min: 0 });
+      const what = sown === 'here' ? say('sow') : course === 'turns' ? say('putFreezer') : say('pack');
+      steps.push({ what, hands_min: MINUTES.begin, wait_min: 0 });
       break;
     }
     const own = bench.acts.map(step);

@@ -1,4 +1,5 @@
-import { STAGES, staysAtBench } from '@chill/core/kinds/stages.ts';
+import { staysAtBench } from '@chill/core/kinds/stages.ts';
+import { preparedAtBench } from '@chill/core/ledger/projectedStage.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
 import { handTime, usualOpening } from '@chill/core/treat/handTime.ts';
 import { type BenchOrder, benchJob, orderSession } from '@chill/core/treat/session.ts';
@@ -8,11 +9,11 @@ import type { BatchView, NurseryView } from './nursery.ts';
 /** Batches that want something at the bench today: a treatment that is due, or one that is under way. */
 export function atTheBench({ batches, today }: Pick<NurseryView, 'batches' | 'today'>): BatchView[] {
   return batches.filter(({ projection: { state, stages }, tasks }) => {
-    const kind = stages[state.stage]?.kind;
-    if (state.closedOn || !kind) return false;
-    if (state.underWay) return staysAtBench(kind);
-    // What lies and waits is at the bench only until it is packed.
-    if (!staysAtBench(kind) && !STAGES[kind].packed) return false;
+    const stage = stages[state.stage];
+    if (state.closedOn || !stage) return false;
+    if (state.underWay) return staysAtBench(stage.kind);
+    // What lies and waits is at the bench only until it is packed or sown.
+    if (!staysAtBench(stage.kind) && !preparedAtBench(stage)) return false;
     return tasks.some((task) => task.kind === 'begin' && task.due <= today);
   });
 }

@@ -1,4 +1,5 @@
-import { STAGES, staysAtBench } from '@chill/core/kinds/stages.ts';
+import { staysAtBench } from '@chill/core/kinds/stages.ts';
+import { type ProjectedStage, preparedAtBench } from '@chill/core/ledger/projectedStage.ts';
 import type { Answer } from '@chill/core/record/answer.ts';
 import { benchFirst } from '@chill/core/record/oneTap.ts';
 import type { Task } from '@chill/core/tasks/task.ts';
@@ -19,7 +20,7 @@ const PlantsOut = lazy(() => import('./PlantsOut.tsx'));
 /** How one kind of task is answered. */
 interface Kind {
   /** The word on its button, before and after something else than the usual was said. */
-  act: (changed: boolean, next: StageKind | undefined) => string;
+  act: (changed: boolean, next: ProjectedStage | undefined) => string;
   /** What else may be done instead of it. */
   Instead?: (asking: Answering) => React.ReactNode;
   /** What is asked beside the button. */
@@ -27,19 +28,19 @@ interface Kind {
   /** The caution that belongs to it. */
   caution?: (view: BatchView, task: Task) => string | undefined;
   /** Whether the stage it is about may have a step of its own at the bench: dose, clock and judgement. */
-  atBench?: (kind: StageKind) => boolean;
+  atBench?: (stage: ProjectedStage) => boolean;
 }
 
 const record = { act: () => say('record') };
 const ANSWERS: Record<Task['kind'], Kind> = {
   begin: {
-    act: (_changed, next) => (next && STAGES[next].packed ? say('packed') : say('start')),
+    act: (_changed, next) => prepared(next) ?? say('start'),
     Asks: Where,
     caution: ({ projection }, { stage }) => cautionOf(projection.stages[stage]?.kind),
-    atBench: (kind) => staysAtBench(kind) || STAGES[kind].packed,
+    atBench: (stage) => staysAtBench(stage.kind) || preparedAtBench(stage),
   },
   move: {
-    act: (_changed, next) => (next && STAGES[next].packed ? say('packed') : say('move')),
+    act: (_changed, next) => prepared(next) ?? say('move'),
     Asks: (asking) => (
       <>
         <CountFirst {...asking} />
@@ -47,9 +48,9 @@ const ANSWERS: Record<Task['kind'], Kind> = {
       </>
     ),
     caution: ({ projection }, { stage }) => cautionAt(projection.stages[stage + 1]?.kind ?? 'pot'),
-    atBench: staysAtBench,
+    atBench: ({ kind }) => staysAtBench(kind),
   },
-  turn: { act: () => say('turn'), atBench: staysAtBench },
+  turn: { act: () => say('turn'), atBench: ({ kind }) => staysAtBench(kind) },
   check: { act: (changed) => say(changed ? 'record' : 'usual'), Asks: Seen },
   water: { ...record, Asks: WaterAdded },
   freshWater: record,
@@ -59,6 +60,10 @@ const ANSWERS: Record<Task['kind'], Kind> = {
   tend: { act: () => say('doneAct'), Asks: LostInPots, Instead: PutOff },
   plantOut: { act: () => say('plantOut'), Asks: PlantsOut },
 };
+
+/** How it is said that a stage's seed was packed or sown; `undefined` where it is neither. */
+const prepared = (stage: ProjectedStage | undefined): string | undefined =>
+  stage && preparedAtBench(stage) ? say(stage.sown ? 'sown' : 'packed') : undefined;
 
 function cautionOf(kind: StageKind | undefined): string | undefined {
   return kind && cautionAt(kind);
@@ -73,7 +78,7 @@ export function AnswerControls({ view, task, sight }: { view: BatchView; task: T
 export function AnswerForm({ answering, sight }: { answering: Answering; sight?: Sight | undefined }) {
   const { view, task, changed, set, save, asked, cancel, problem } = answering;
   const { batch, projection } = view;
-  const kind = projection.stages[task.stage]?.kind;
+  const stage = projection.stages[task.stage];
   const { act, Asks, Instead, caution, atBench } = ANSWERS[task.kind];
   const beware = caution?.(view, task);
   const bench = benchFirst(task, projection);
@@ -118,13 +123,13 @@ export function AnswerForm({ answering, sight }: { answering: Answering; sight?:
         {act(changed, begunBy(task, view))}
       </button>
       {Instead && <Instead {...answering} />}
-      {kind && atBench?.(kind) && (
+      {stage && atBench?.(stage) && (
         <Link to={`/treat/${batch.code}`} className="quiet text-[0.95rem]" aria-label={say('bench', { code: batch.code })}>
           {say('atBench')}
         </Link>
       )}
       {sight && task.kind === 'check' && (
-        <SightNote sight={sight} inPots={growsIn(kind)} damp={task.check === 'damp'} show={(part) => set(part)} />
+        <SightNote sight={sight} inPots={growsIn(stage?.kind)} damp={task.check === 'damp'} show={(part) => set(part)} />
       )}
       {beware && <p className="w-0 min-w-full text-[0.9rem] text-ink2 desk:text-right">{beware}</p>}
       <Problem>{problem}</Problem>

@@ -1,6 +1,7 @@
 import { addDays } from '@chill/core/calendar/dates.ts';
 import { placesFor } from '@chill/core/kinds/places.ts';
 import { isStage } from '@chill/core/kinds/stages.ts';
+import type { ProjectedStage } from '@chill/core/ledger/projectedStage.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
 import { mostFor } from '@chill/core/ledger/verbs.ts';
 import { countFirst, wantsCount } from '@chill/core/mix/swelling.ts';
@@ -36,8 +37,8 @@ const REST = options(say, {
 });
 
 /** The stage that an answer begins; none where it begins none. */
-export function begunBy({ kind, stage }: Task, { projection }: BatchView): StageKind | undefined {
-  return projection.stages[kind === 'begin' ? stage : stage + 1]?.kind;
+export function begunBy({ kind, stage }: Task, { projection }: BatchView): ProjectedStage | undefined {
+  return projection.stages[kind === 'begin' ? stage : stage + 1];
 }
 
 export function growsIn(kind: StageKind | undefined): boolean {
@@ -47,8 +48,8 @@ export function growsIn(kind: StageKind | undefined): boolean {
 /** Where it goes: named, and to be chosen where there is more than one place for it. */
 export function Where({ view, task, answer, set }: Answering) {
   const { places } = useNursery();
-  const kind = begunBy(task, view);
-  const fit = kind ? placesFor(kind, places) : [];
+  const begun = begunBy(task, view);
+  const fit = begun ? placesFor(begun.kind, places) : [];
   const there = answer.placeId ?? task.toPlaceId;
   const place = places.find(({ id }) => id === there);
   if (!place) return null;

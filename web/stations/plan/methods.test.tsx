@@ -139,14 +139,13 @@ describe('on the towel, or sown', () => {
     const { user } = planning();
     await user.click(methods().getAllByRole('button')[0] as HTMLElement);
     await user.click(screen.getByRole('radio', { name: 'sown into mix' }));
-    const empty = () =>
-      Number(/(\d+) empty/.exec(screen.getByRole('rowheader', { name: 'containers' }).closest('tr')?.textContent ?? '')?.[1]);
+    const empty = () => Number(screen.getByRole('rowheader', { name: 'left empty' }).closest('tr')?.lastElementChild?.textContent);
     const before = empty();
     await user.clear(screen.getByLabelText('Seeds to each'));
     await user.type(screen.getByLabelText('Seeds to each'), '6');
     expect(empty()).toBeLessThan(before);
     await user.clear(screen.getByLabelText('Cover'));
     await user.type(screen.getByLabelText('Cover'), '50 mm');
-    expect(screen.getByText(/Deeper than a third/)).toBeTruthy();
+    expect(screen.getByText(/No deeper than a third/)).toBeTruthy();
   });
 });

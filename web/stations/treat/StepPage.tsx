@@ -1,3 +1,4 @@
+import { pieceOf } from '@chill/core/kinds/media.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
 import { cautionsOf } from '@chill/core/lot/cautions.ts';
 import { cautionAt, poisonCautionAt, stageName } from '@chill/core/tell/words.ts';
@@ -80,8 +81,11 @@ function StepOf({ view, awake }: { view: BatchView; awake: boolean }) {
   const stage = stages[state.stage];
   const closed = state.closedOn !== undefined || !stage;
   const screen = stage && SCREENS[stage.kind];
-  const own = typeof screen === 'object' ? screen : undefined;
-  const packing = screen === 'packed' && !state.underWay;
+  // What was planned before Chill knew of containers lies in a tray without saying into what it is sown.
+  const inTray = stage?.medium && pieceOf(stage.medium) === 'tray' && !stage.sown;
+  const sows = (stage?.sown === 'here' || inTray) && !state.underWay;
+  const own = typeof screen === 'object' ? screen : sows ? AT_BENCH.sown : undefined;
+  const packing = screen === 'packed' && !state.underWay && !sows && !stage?.sown;
   const zone = stage ? stageZone(stage) : 'cool';
   const title = closed ? say('doneBench') : (own?.title ?? (packing ? say('pack') : stageName(stage.kind)));
   const cautions = closed ? [] : [cautionAt(stage.kind), poisonCautionAt(stage.kind, species), ...cautionsOf(species)];

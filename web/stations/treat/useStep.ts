@@ -1,4 +1,4 @@
-import { recordBegin } from '@chill/core/record/record.ts';
+import { type Recorded, recordBegin } from '@chill/core/record/record.ts';
 import { NewEvent } from '@chill/model/event.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { newId } from '../../browser/newId.ts';
@@ -18,8 +18,10 @@ export interface Step {
   note: (said: readonly Said[]) => boolean;
   /** Records, beginning the stage first, and ends it. */
   finish: (said?: readonly Said[]) => boolean;
-  /** Begins the stage, with whatever beginning it from the round would record too. */
-  begin: () => boolean;
+  /** Begins the stage, with whatever beginning it from the round would record too; after what was decided otherwise about it. */
+  begin: (decided?: Recorded) => boolean;
+  /** Records what core has made. */
+  put: (recorded: Recorded) => boolean;
   problem: string | undefined;
 }
 
@@ -38,27 +40,31 @@ export function useStep(view: BatchView): Step {
     refuse(unread.error.issues[0]?.message);
     return false;
   };
+  const made = (recorded: Recorded): NewEvent[] | undefined => {
+    if (!('reason' in recorded)) return recorded.events;
+    refuse(spoken(recorded.reason));
+    return undefined;
+  };
   const begun = (): NewEvent[] | undefined => {
     if (state.underWay) return [];
-    const recorded = recordBegin(batch, state, situationOf(nursery, view.species, view.lot), on, newId);
-    if ('reason' in recorded) {
-      refuse(spoken(recorded.reason));
-      return undefined;
-    }
-    return recorded.events;
+    return made(recordBegin(batch, state, situationOf(nursery, view.species, view.lot), on, newId));
   };
-  const all = (said: readonly Said[], timed: boolean): boolean => {
+  const all = (said: readonly Said[]): boolean => {
     const first = begun();
     if (!first) return false;
     // A step that starts its own timer, or ends the stage, does not want the usual one.
-    const opening = timed ? first : first.filter(({ kind }) => kind !== 'timerStarted');
+    const opening = first.filter(({ kind }) => kind !== 'timerStarted');
     return send([...opening, ...said.map((one) => ({ ...one, id: newId(), on }) as NewEvent)]);
   };
   return {
-    record: (said) => all(said, false),
+    record: (said) => all(said),
     note: (said) => send(said.map((one) => ({ ...one, id: newId(), on }) as NewEvent)),
-    finish: (said = []) => all([...said, { kind: 'stageFinished', stage: state.stage, moves: [], at: nowInstant() }], false),
-    begin: () => all([], true),
+    finish: (said = []) => all([...said, { kind: 'stageFinished', stage: state.stage, moves: [], at: nowInstant() }]),
+    begin: (decided = { events: [] }) => {
+      const [before, first] = [made(decided), begun()];
+      return before !== undefined && first !== undefined && send([...before, ...first]);
+    },
+    put: (recorded) => record(batch, recorded),
     problem,
   };
 }

@@ -1,8 +1,7 @@
 import { mixOf, pieceOf } from '@chill/core/kinds/media.ts';
-import { mediumOf } from '@chill/core/kinds/stages.ts';
+import { mediumOf, STAGES } from '@chill/core/kinds/stages.ts';
 import { valueName } from '@chill/core/kinds/values.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
-import { CONTAINERS, sownIn } from '@chill/core/mix/containers.ts';
 import { mediumFor_mL, mixForBags, seedMass_g, seedsOnTowel, seedVolume_mL, TUB_ML } from '@chill/core/mix/laying.ts';
 import {
   MEDIA,
@@ -17,12 +16,15 @@ import {
   towelFault,
   towelWater_mL,
 } from '@chill/core/mix/water.ts';
+import { recordSownAs } from '@chill/core/record/sow.ts';
+import { usualSowing } from '@chill/core/sowing/sown.ts';
 import { beginWords } from '@chill/core/tell/words.ts';
 import { showQuantity, volumeBothWays, volumeOtherWay } from '@chill/core/units/quantities.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { say } from '@chill/words/treat.ts';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
+import { newId } from '../../../browser/newId.ts';
 import { useStored } from '../../../browser/stored.ts';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
 import { MediumPicture, TowelPicture } from '../../../kit/drawn/WetnessPictures.tsx';
@@ -46,6 +48,7 @@ type Mix = Partial<Record<MixPart, number>>;
 /** Laying up: how much water for this towel or this mix, how many seeds fit, and how it should look. */
 export function LayUp({ view }: { view: BatchView }) {
   const { projection, batch, species } = view;
+  const { places, today } = useNursery();
   const step = useStep(view);
   const { state, stages } = projection;
   const stage = stages[state.stage];
@@ -57,14 +60,24 @@ export function LayUp({ view }: { view: BatchView }) {
     <>
       {piece === 'towel' && <Towel view={view} seeds={seeds} />}
       {piece === 'tub' && <Tubs view={view} seeds={seeds} first={{ [mixOf(medium)]: 1 }} />}
-      {piece === 'tray' && <Trays view={view} seeds={seeds} />}
       <p className="mt-4 max-w-prose text-[1.06rem]">{spoken(beginWords(stage, seeds, { species }).hint)}.</p>
       <StepAction
         onClick={() => step.begin()}
         beside={
-          <Link to={`/batch/${batch.code}/label`} className="quiet">
-            {say('printLabel')}
-          </Link>
+          <>
+            <Link to={`/batch/${batch.code}/label`} className="quiet">
+              {say('printLabel')}
+            </Link>
+            {STAGES[stage.kind].course === 'sprouts' && batch.purpose !== 'test' && (
+              <button
+                type="button"
+                className="quiet"
+                onClick={() => step.put(recordSownAs(batch, state, usualSowing(species), { places }, today, newId))}
+              >
+                {say('sowInstead')}
+              </button>
+            )}
+          </>
         }
       >
         {say('packedLabelled')}
@@ -154,31 +167,6 @@ function Tubs({ view, seeds, first }: { view: BatchView; seeds: number; first: M
   return (
     <Mixed view={view} seeds={seeds} first={first} vessels={bags} each_mL={bag_mL} shown_mL={bag_mL} rule={say('ruleOfMixWater', RULE)}>
       {bags === 1 ? say('mixInOneBag', { seeds }) : say('mixInEachBag', { bags, seeds })}
-    </Mixed>
-  );
-}
-
-/** Seed sown where it stays: small seed over open trays, large seed one to a pot. */
-function Trays({ view, seeds }: { view: BatchView; seeds: number }) {
-  const { nursery } = useNursery();
-  const { container, perTray } = sownIn(view.species.seed);
-  const trays = Math.ceil(seeds / perTray);
-  const into = CONTAINERS[container ?? 'flat'];
-  const vessels = container ? seeds : trays;
-  const long = (length_mm: number) => showQuantity(length_mm, 'length_mm', nursery.settings.units, 0);
-  return (
-    <Mixed
-      view={view}
-      seeds={seeds}
-      first={{ sand: 1, loam: 1 }}
-      vessels={vessels}
-      each_mL={into.volume_mL}
-      shown_mL={vessels * into.volume_mL}
-      rule={say('potsFilledEachPart', RULE)}
-    >
-      {container
-        ? say('mixPots', { count: seeds, container: CONTAINERS[container].name, trays: say('trayNumber', { count: trays }) })
-        : say('mixTrays', { count: trays, seeds, long: long(into.top_mm[0]), wide: long(into.top_mm[1]) })}
     </Mixed>
   );
 }

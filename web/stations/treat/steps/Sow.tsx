@@ -1,47 +1,53 @@
-import { addDays, daysBetween, shortDate } from '@chill/core/calendar/dates.ts';
+import { addDays, daysBetween, later, shortDate } from '@chill/core/calendar/dates.ts';
 import { wholeSproutingDays } from '@chill/core/follow/stage.ts';
+import { sproutingStage } from '@chill/core/follow/stageOrder.ts';
 import { valueName } from '@chill/core/kinds/values.ts';
 import type { ProjectedStage } from '@chill/core/ledger/projectedStage.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
+import { endedAs } from '@chill/core/methods/endings.ts';
 import { describeRoom } from '@chill/core/methods/room.ts';
 import { area_dm2, CONTAINERS, containersFor } from '@chill/core/mix/containers.ts';
 import { carrierFor } from '@chill/core/mix/density.ts';
 import type { MixPart } from '@chill/core/mix/water.ts';
 import { lodgersOf } from '@chill/core/nursery/lodging.ts';
 import { sessionFor, USUAL_RECIPE } from '@chill/core/pots/potting.ts';
+import { recordSownAs } from '@chill/core/record/sow.ts';
 import { DUST_MG } from '@chill/core/sowing/depth.ts';
 import { fromBelow_mL, waterToSpare_mm } from '@chill/core/sowing/moisture.ts';
-import { comesUp, isNut, lookAfter_days, rootsOf } from '@chill/core/sowing/sown.ts';
+import { comesUp, isNut, lookAfter_days, rootsOf, sownBy, usualSowing } from '@chill/core/sowing/sown.ts';
 import { thermalTime } from '@chill/core/sprout/thermalTime.ts';
 import { placeForStage } from '@chill/core/tasks/tasks.ts';
 import { showQuantity, volumeBothWays, volumeOtherWay } from '@chill/core/units/quantities.ts';
 import type { Sowing } from '@chill/model/container.ts';
 import { say } from '@chill/words/treat.ts';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
+import { newId } from '../../../browser/newId.ts';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
 import { Plot } from '../../../kit/plot/Plot.tsx';
 import { dayTicks, type PlotData, roundTicks } from '../../../kit/plot/plot.ts';
 import { Problem } from '../../../kit/told/Problem.tsx';
 import { DoseSheet } from '../../../parts/DoseSheet.tsx';
+import { SowingFields } from '../../../parts/SowingFields.tsx';
 import { SownSection, TrayFromAbove } from '../../../parts/SownDrawing.tsx';
 import { StepAction } from '../StepAction.tsx';
 import { useStep } from '../useStep.ts';
 
 /** Sowing: into how many of what, how many to each, how deep, in which mix; then when it comes up, and how it is kept damp until then. */
 export function Sow({ view }: { view: BatchView }) {
-  const { batch, projection } = view;
-  const { sowing } = batch.plan.method.stages[projection.state.stage] ?? {};
-  if (!sowing) return null;
+  const { batch, projection, species } = view;
+  const [otherwise, sowAs] = useState<Sowing>();
+  const planned = sownBy(batch.plan.method.stages, projection.state.stage);
+  const sowing = otherwise ?? planned ?? usualSowing(species);
   return (
     <div className="grid gap-x-12 gap-y-6 desk:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
-      <Session view={view} sowing={sowing} />
+      <Session view={view} sowing={sowing} changed={otherwise !== undefined} sowAs={sowAs} />
       <UntilUp view={view} sowing={sowing} />
     </div>
   );
 }
 
-function Session({ view, sowing }: { view: BatchView; sowing: Sowing }) {
+function Session({ view, sowing, changed, sowAs }: { view: BatchView; sowing: Sowing; changed: boolean; sowAs: (sowing: Sowing) => void }) {
   const { nursery, places, batches, today } = useNursery();
   const { units } = nursery.settings;
   const step = useStep(view);
@@ -55,6 +61,8 @@ function Session({ view, sowing }: { view: BatchView; sowing: Sowing }) {
   const place = places.find(({ id }) => id === (stage && placeForStage(stage, { places })));
   const taken = place ? lodgersOf(place, batches, today).reduce((sum, { room }) => sum + room, 0) : 0;
   const volume = (mL: number) => showQuantity(mL, 'volume_mL', units, 0);
+  const before = stage?.sown === 'before';
+  const instead = (as: Sowing | undefined) => recordSownAs(batch, projection.state, as, { places }, today, newId);
   const carrier = species.seed.thousandSeeds_g < DUST_MG ? carrierFor(containers * area_dm2(into), seeds) : undefined;
   return (
     <div>
@@ -105,16 +113,27 @@ function Session({ view, sowing }: { view: BatchView; sowing: Sowing }) {
           {say('placeTakes', { place: place.name, room: describeRoom(taken, place), trays })}
         </p>
       )}
+      {stage?.sown === 'here' && !projection.state.underWay && (
+        <details className="mt-3">
+          <summary className="quiet cursor-pointer list-none">{say('sowOtherwise')}</summary>
+          <SowingFields sowing={sowing} sow={sowAs} species={species} />
+          {endedAs(batch.plan.method.stages, undefined) && (
+            <button type="button" className="quiet" onClick={() => step.put(instead(undefined))}>
+              {say('onTowelInstead')}
+            </button>
+          )}
+        </details>
+      )}
       {!projection.state.underWay && (
         <StepAction
-          onClick={() => step.begin()}
+          onClick={() => step.begin(changed ? instead(sowing) : undefined)}
           beside={
             <Link to={`/labels?kind=pot&of=${batch.code}`} className="quiet">
               {say('potLabels')}
             </Link>
           }
         >
-          {say('sownLabelled')}
+          {say(before ? 'broughtIntoWarmth' : 'sownLabelled')}
         </StepAction>
       )}
       <Problem>{step.problem}</Problem>
@@ -133,9 +152,9 @@ function UntilUp({ view, sowing }: { view: BatchView; sowing: Sowing }) {
   const { nursery, today } = useNursery();
   const { units } = nursery.settings;
   const { species, projection } = view;
-  const { start, started, temperature_C } = projection.stages[projection.state.stage] as ProjectedStage;
+  const { start, started, temperature_C } = projection.stages[sproutingStage(view.batch.plan.method)] as ProjectedStage;
   const law = thermalTime(species.sprouting);
-  const since = started ? start : today;
+  const since = started ? start : later(start, today);
   const by = (share: number) => addDays(since, wholeSproutingDays(share, law, { temperature_C, sowing }, species));
   const into = CONTAINERS[sowing.container];
   const seeds = countIn(projection.state.counts, ['waiting', 'swollen']);

@@ -190,13 +190,22 @@ describe('packing', () => {
     expect(screen.getByRole('alert').textContent).toBe('Give at least one part of the mix, none below zero.');
   });
 
-  test('of seed that stays in its pots tells the pots, the trays and the mix', () => {
-    const pots = (speciesId: string) => atTheBench(speciesId, 'potted-then-chilled', 'coldMoist');
-    const acorns = pots('quercus-rubra');
-    expect(figure(/of mix for 80 pots \(deep pot, 1 L\), one seed to each, in 6 trays/)).toBe(80);
-    acorns.unmount();
-    pots('lobelia-siphilitica');
-    expect(figure(/of mix for one open tray.*80 seeds evenly/)).toBe(6.8);
+  test('seed that is chilled in its pots is sown first: containers, mix and depth, otherwise where the grower says so', async () => {
+    const { user } = atTheBench('quercus-rubra', 'potted-then-chilled', 'coldMoist');
+    expect(screen.getByText(/80 × deep pot, 1 L/)).toBeDefined();
+    await user.click(screen.getByText('Sow it otherwise'));
+    await user.selectOptions(screen.getByRole('combobox', { name: 'Into' }), 'cone650');
+    expect(screen.getByText(/80 × deep narrow cell, 650 mL/)).toBeDefined();
+    await user.clear(field(/Cover/));
+    await user.type(field(/Cover/), '100 mm');
+    expect(screen.getByText(/250 mm deep: 83 mm at most/)).toBeDefined();
+    await user.clear(field(/Cover/));
+    await user.type(field(/Cover/), '40 mm');
+    await user.click(press('Sown and labelled'));
+    expect(since()).toMatchObject([
+      { kind: 'amended', why: 'sownAs', method: [{ sowing: { container: 'cone650', cover_mm: 40 } }, {}, {}] },
+      { kind: 'stageStarted' },
+    ]);
   });
 
   test('begins the cold, in its place', async () => {

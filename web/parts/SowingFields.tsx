@@ -1,0 +1,45 @@
+import { CONTAINERS, growsAlone } from '@chill/core/mix/containers.ts';
+import { sowingDoubt, sowingFault } from '@chill/core/sowing/fault.ts';
+import { sowingInto } from '@chill/core/sowing/sown.ts';
+import { Container, type Sowing } from '@chill/model/container.ts';
+import type { Species } from '@chill/model/species.ts';
+import { say } from '@chill/words/sowing.ts';
+import { spoken } from '@chill/words/subject.ts';
+import { useState } from 'react';
+import { useNursery } from '../data/nursery.ts';
+import { Field } from '../kit/fields/Field.tsx';
+import { NumberInput } from '../kit/fields/NumberInput.tsx';
+import { QuantityInput } from '../kit/fields/QuantityInput.tsx';
+
+/** Into what seed is sown, how many to each and how deep. `sow` is told only what can be; what cannot be is said at its field. */
+export function SowingFields({ sowing, sow, species }: { sowing: Sowing; sow: (sowing: Sowing) => void; species: Species }) {
+  const { units } = useNursery().nursery.settings;
+  const [typed, setTyped] = useState(sowing);
+  const fault = sowingFault(typed);
+  const put = (part: Partial<Sowing>) => {
+    const next = { ...typed, ...part };
+    setTyped(next);
+    if (!sowingFault(next)) sow(next);
+  };
+  const at = (field: string) => (fault?.field === field ? spoken(fault.reason) : undefined);
+  const { container, each, cover_mm } = typed;
+  return (
+    <div className="mt-3 grid max-w-xl items-start gap-x-6 gap-y-3 sm:grid-cols-3">
+      <Field label={say('intoWhat')}>
+        <select className="written" value={container} onChange={({ target }) => put(sowingInto(species, Container.parse(target.value)))}>
+          {Container.options.map((one) => (
+            <option key={one} value={one}>
+              {CONTAINERS[one].name}
+            </option>
+          ))}
+        </select>
+      </Field>
+      <Field label={say(growsAlone(typed) ? 'toEachContainer' : 'seedsToTray')} error={at('each')}>
+        <NumberInput key={container} value={each} onChange={(many) => put({ each: many ?? 0 })} />
+      </Field>
+      <Field label={say('coverField')} error={at('cover_mm')} hint={sowingDoubt(species, typed)}>
+        <QuantityInput key={container} quantity="length_mm" units={units} value={cover_mm} onChange={(mm) => put({ cover_mm: mm ?? -1 })} />
+      </Field>
+    </div>
+  );
+}

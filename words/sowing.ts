@@ -1,0 +1,13 @@
+import { subject } from './subject.ts';
+
+/** How seed is sown: into what, how many to each, how deep. */
+export const say = subject('sowing', {
+  intoWhat: 'Into',
+  toEachContainer: 'Seeds to each',
+  seedsToTray: 'Seeds to each tray',
+  coverField: 'Cover',
+  coverTooDeep: 'No deeper than a third of what it stands in, which is {{depth}} mm deep: {{most}} mm at most.',
+  coverFromNothing: 'Cover is a depth: 0 or more.',
+  coverShutsLight: 'It needs light to germinate: left bare, more come.',
+  oneSeedOrMore: 'One seed or more to each.',
+});

@@ -4,10 +4,13 @@ import { placeDays } from '@chill/core/chill/placeDays.ts';
 import type { Situation } from '@chill/core/follow/situation.ts';
 import { COLD_RESPONSE, WARM_RESPONSE } from '@chill/core/kinds/responses.ts';
 import { fold } from '@chill/core/ledger/fold.ts';
+import { sownInstead } from '@chill/core/methods/endings.ts';
 import { lotInRequest, planFrom, propose } from '@chill/core/methods/propose.ts';
+import { findMethod } from '@chill/core/methods/schools.ts';
 import { mondayOf } from '@chill/core/planning/season.ts';
 import type { Readings } from '@chill/core/readings/readings.ts';
 import { doDueOrFail } from '@chill/core/record/doDue.ts';
+import { sowingInto } from '@chill/core/sowing/sown.ts';
 import { topUpFor } from '@chill/core/tasks/followUps.ts';
 import type { Batch, NewBatch } from '@chill/model/batch.ts';
 import type { NewEvent } from '@chill/model/event.ts';
@@ -34,6 +37,8 @@ import {
   PROMISES,
   SALLOW_GAP,
   SHELF,
+  SOWN_BATCHES,
+  SOWN_LOTS,
   TRIALS,
   TROUBLES,
 } from './nursery.ts';
@@ -84,11 +89,14 @@ export function growDemoNursery(handbook: readonly Species[]): DemoNursery {
   };
   const lots = LOTS.map(({ lot }): Lot => ({ id: newId(), ...lot }));
   const present = BATCHES.map((said) => grow(said, lots, random));
+  const sowing = randomFrom('Sallow Gap, sown');
+  const sownLots = SOWN_LOTS.map(({ lot }): Lot => ({ id: uuidFrom(sowing), ...lot }));
+  const sown = SOWN_BATCHES.map((said) => grow(said, [...lots, ...sownLots], sowing));
   // The season before has luck of its own, so that what is under way does not hang on it.
   const before = randomFrom('Sallow Gap, the season before');
   const pastLots = PAST_LOTS.map(({ lot }): Lot => ({ id: uuidFrom(before), ...lot }));
-  const all = [...BATCHES, ...PAST_BATCHES];
-  const batches = [...present, ...PAST_BATCHES.map((said) => grow(said, pastLots, before))];
+  const all = [...BATCHES, ...PAST_BATCHES, ...SOWN_BATCHES];
+  const batches = [...present, ...PAST_BATCHES.map((said) => grow(said, pastLots, before)), ...sown];
   for (const { name, lot, methods } of TRIALS) {
     const id = newId();
     const arms = methods.map((method) => all.findIndex((said) => said.lot === lot && said.method === method));
@@ -100,16 +108,17 @@ export function growDemoNursery(handbook: readonly Species[]): DemoNursery {
   }
   const promising = randomFrom('Promised');
   const promises = PROMISES.map((one): PlantPromise => ({ id: uuidFrom(promising), ...one }));
-  return { places, readings, lots: [...lots, ...pastLots], promises, batches };
+  return { places, readings, lots: [...lots, ...pastLots, ...sownLots], promises, batches };
 }
 
 /** The share of a demo lot that is really viable, which only the simulation knows; absent for a lot that is not the demo's own. */
 export function trueViableOf(lotCode: string): number | undefined {
-  return [...LOTS, ...PAST_LOTS].find(({ lot }) => lot.code === lotCode)?.trueViable;
+  return [...LOTS, ...PAST_LOTS, ...SOWN_LOTS].find(({ lot }) => lot.code === lotCode)?.trueViable;
 }
 
 function makeBatch(said: DemoBatch, lot: Lot, species: Species, places: Place[], newId: NewId): NewBatch {
-  const method = species.methods.find((one) => one.id === said.method);
+  const found = findMethod(species, said.method);
+  const method = said.into && found ? sownInstead(species, found, sowingInto(species, said.into)) : found;
   if (!method) throw new Error(`The demo asks for ${said.method}, which ${species.scientific} has not.`);
   const wish = { plants: Math.max(5, Math.round(said.seeds / 4)), confidence: 0.9, timing: { by: 'startOn', date: said.start } } as const;
   const madeOn = earlier(said.start, DEMO_DAY);
@@ -191,6 +200,6 @@ function lookAfter(
 function whoComes({ lot }: DemoBatch, day: string): string {
   const weekday = daysBetween(mondayOf(day), day);
   const [first, second] = PEOPLE as [Person, Person];
-  const whose = [...LOTS, ...PAST_LOTS].findIndex((one) => one.lot.code === lot) % 3 === 0 ? second : first;
+  const whose = [...LOTS, ...PAST_LOTS, ...SOWN_LOTS].findIndex((one) => one.lot.code === lot) % 3 === 0 ? second : first;
   return whose.minutes[weekday] ? whose.name : first.name;
 }

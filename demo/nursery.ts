@@ -1,4 +1,5 @@
 import { CLIMATES } from '@chill/core/winter/climates.ts';
+import type { Container } from '@chill/model/container.ts';
 import type { Lot } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
@@ -121,6 +122,8 @@ export interface DemoBatch {
   seeds: number;
   start: string;
   trouble?: 'forgotten' | 'mouldy';
+  /** Into what it is sown, where that is not what is usual for its species. */
+  into?: Container;
 }
 
 /** The demo's trials: batches of one lot, begun on one day, that differ in their way alone; the first named is the control. */
@@ -185,6 +188,22 @@ export const BATCHES: DemoBatch[] = [
   batch('CV-26-01', 'hot-water-then-sand', 120, '2027-02-16'),
   batch('AP-26-01', 'sand-in-fridge', 80, '2027-02-16'),
   batch('BS-26-01', 'freezer-turns', 60, '2027-02-18'),
+];
+
+/** Lots that are sown, not laid on towels, and what is made of them and of the others: chilled pots, plugs from sand, a flat to separate, dust, a tap root. */
+export const SOWN_LOTS: DemoLot[] = [
+  lot('HD-26-01', 'holodiscus-discolor', 4000, { kind: 'unknown' }, collected('Cliff road', '2026-10-08', '4 shrubs'), 0.6),
+  lot('QM-26-01', 'quercus-macrocarpa', 90, tested(18, 20), bought('district nursery', '2026-10-05', '26-131'), 0.9),
+  lot('DP-26-01', 'digitalis-purpurea', 1500, packet(85), bought('a valley seed swap', '2026-11-07'), 0.84),
+];
+export const SOWN_BATCHES: DemoBatch[] = [
+  batch('BS-26-01', 'sand-in-fridge-sown', 90, '2026-11-02'),
+  batch('HD-26-01', 'potted-then-chilled', 1200, '2026-11-12'),
+  { ...batch('PN-26-01', 'towel-in-fridge-sown', 400, '2026-11-10'), into: 'halfTray' },
+  { ...batch('QM-26-01', 'sand-in-fridge-sown', 60, '2026-10-20'), into: 'cone650' },
+  batch('RW-26-01', 'outdoor-winter', 160, '2026-10-30'),
+  batch('DP-26-01', 'no-cold', 300, '2027-01-18'),
+  batch('LS-26-01', 'file-no-cold-sown', 72, '2027-02-16'),
 ];
 
 /** Lots of the season before, used up: what came of them is in Results. */

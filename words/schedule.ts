@@ -91,6 +91,12 @@ export const say = subject('schedule', {
   sinceThen: '{{name}} since {{start}}. {{end}}; next: {{to}}',
   someMould: 'some mould',
   stopWaiting: 'Stop waiting?',
+  prickOut: 'Prick out',
+  prickOutAtPairs:
+    '{{up}} up; best with {{pairs}} pairs of true leaves, {{percent}} in 100 live; a week later {{lost}} fewer. Soak the tray an hour before, hold a leaf, not the stem',
+  prickOutBeforeTheyTangle:
+    '{{up}} up and crowded: best before their roots tangle, at {{pairs}} pairs of true leaves, {{percent}} in 100 live; a week later {{lost}} fewer. Soak the tray an hour before, hold a leaf',
+  latePrickingOut: '{{late}} later than best; waiting has cost about {{lost}}',
   sowOnTheSurface: 'on the surface, this seed needs light; water from below, label',
   sowAndGoOn: '{{sow}}; next: {{next}}',
   intoWarmth: 'Bring into the warmth',

@@ -3,6 +3,7 @@ import { daysBetween } from '../calendar/dates.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { countIn } from '../ledger/states.ts';
 import { potsSoFar, seedlingsFrom } from '../pots/survival.ts';
+import { toThin } from '../pots/thinning.ts';
 import type { SproutBelief } from '../sprout/belief.ts';
 import type { Chain } from './chain.ts';
 import type { FollowedStage } from './followed.ts';
@@ -73,14 +74,15 @@ export function factorsOf(
     const was = were * unseen.chance(course.warmth.at(-1));
     const is = came + left * belief.chance(course.warmth.at(-1));
     if (was > 0) factors.push({ code: 'came', times: is / was, count: came });
-    const fewer = lostSeedlings + state.toThin;
+    const thinned = toThin(batch, state);
+    const fewer = lostSeedlings + thinned;
     if (fewer > 0 && is > 0) factors.push({ code: 'seedlings', times: (is - fewer) / is, count: fewer });
     // What those that live have behind them, they cannot die of any more.
     const { potted, established, plantedOut } = state.counts;
     const { establishes } = species.pot;
     const sure = established + plantedOut;
     const { chance } = seedlingsFrom(establishes, potsSoFar(batch), potted + sure);
-    const safer = (Math.max(0, potted - state.toThin) * (chance - establishes) + sure * (1 - establishes)) / establishes;
+    const safer = (Math.max(0, potted - thinned) * (chance - establishes) + sure * (1 - establishes)) / establishes;
     if (safer > 0 && is > fewer) factors.push({ code: 'grown', times: (is - fewer + safer) / (is - fewer) });
   }
   const tested = (lot.towelTests ?? []).some(({ on }) => on > batch.madeOn);

@@ -12,7 +12,7 @@ import {
 } from '../chill/requirement.ts';
 import type { StageFacts } from '../kinds/stages/kind.ts';
 import { STAGES } from '../kinds/stages.ts';
-import { comesUp, establishesSown } from '../sowing/sown.ts';
+import { comesUp, establishesSown, keptOf } from '../sowing/sown.ts';
 import { litShare } from '../sprout/light.ts';
 import { coatOpened } from './coats.ts';
 import type { FollowedStage } from './followed.ts';
@@ -33,6 +33,8 @@ export interface Chain {
   sprouts: number;
   /** Those that come up and stand, of what would sprout on a towel: all where it sprouts on one. */
   soil: number;
+  /** Those that are kept, of those that come up: all where each stands alone. */
+  kept: number;
   establishes: number;
 }
 
@@ -60,7 +62,7 @@ export function chainOf(species: Species, method: Method, stages: readonly Chain
     without(ripening, 1 - times('ripening'), driedBy(brought, stages[0]?.start)) *
     without(warm, 1 - times('warmth') - outside) *
     without(cold, winters - times('cold') - outside * winters, times('cold') + outside > 0 ? NO_CREDIT : credit);
-  return {
+  const chain = {
     opened: coatOpened(species, method),
     released: stages.reduce((all, { released }, i) => (isTakenUp(species, stages, i) ? all : all * released), 1) * missed,
     answered: cuesAnswered(species, method),
@@ -71,6 +73,9 @@ export function chainOf(species: Species, method: Method, stages: readonly Chain
     soil: sowing ? comesUp(species, sowing) : 1,
     establishes: establishesAlong(species, method, stages),
   };
+  // A lot's own viability does not bear on what is planned by the recipe: how often two meet in one container is told by what is usual.
+  const comes = species.usuallyViable * chainShare({ ...chain, kept: 1, establishes: 1 });
+  return { ...chain, kept: sowing ? keptOf(sowing, comes) : 1 };
 }
 
 /** The share of those that came up which becomes plants: handled from the towel, or grown on from where they were sown. */
@@ -97,6 +102,7 @@ export function chainShare(chain: Chain): number {
     chain.lit *
     chain.sprouts *
     chain.soil *
+    chain.kept *
     chain.establishes
   );
 }

@@ -22,6 +22,7 @@ type PlainCause =
   | 'inTime'
   | 'otherwise'
   | 'soil'
+  | 'kept'
   | 'establishes';
 
 /** What is not known at a link of the chain from seed to plant: wherever the same stands, in whatever chain, it is the same unknown. */
@@ -114,9 +115,13 @@ export function chainLinks(
     plain('released', inYears ? chain.released / inYears : chain.released),
     ...(years ? [plain('year', { values: years })] : []),
     ...lossLinks(stages),
+    ...keptLink(chain),
     establishesLink(species, chain.establishes),
   ];
 }
+
+/** The share that is kept of those that come up, where several come to a container. */
+export const keptLink = ({ kept }: Pick<Chain, 'kept'>): ChainLink[] => (kept < 1 ? [plain('kept', kept)] : []);
 
 /** The share of seedlings potted that become plants. */
 export function establishesLink({ pot, figures }: Pick<Species, 'pot' | 'figures'>, share = pot.establishes): ChainLink {

@@ -8,11 +8,12 @@ import type { BatchState } from '../ledger/batchState.ts';
 import type { Counts } from '../ledger/states.ts';
 import { viableOn } from '../lot/lotLedger.ts';
 import { potsSoFar, seedlingsFrom } from '../pots/survival.ts';
+import { toThin } from '../pots/thinning.ts';
 import type { SproutBelief } from '../sprout/belief.ts';
 import type { Cause } from './causes.ts';
 import type { Chain } from './chain.ts';
 import { establishesAlong } from './chain.ts';
-import { type ChainLink, chainLinks, establishesLink, lossLinks } from './chainLinks.ts';
+import { type ChainLink, chainLinks, establishesLink, keptLink, lossLinks } from './chainLinks.ts';
 import type { FollowedStage } from './followed.ts';
 import type { Situation } from './situation.ts';
 import { towelEvidence } from './towelTest.ts';
@@ -70,6 +71,7 @@ export interface PlantsToCome {
   belief: SproutBelief;
   course: Pick<WarmthCourse, 'warmth'>;
   left: number;
+  chain: Pick<Chain, 'kept'>;
   /** The chain, and what was seen of the coats, where nothing has been seen of the seeds yet. */
   unseen?: { chain: Chain; opened: number | undefined };
 }
@@ -90,7 +92,7 @@ export function plantsToCome(asked: PlantsToCome): Coming {
   const { spread } = nursery.settings;
   const { sprouted, potted, established, plantedOut } = state.counts;
   // Those that share a container with one that is to stay make no plant of their own.
-  const growing = Math.max(0, potted - state.toThin);
+  const growing = Math.max(0, potted - toThin(batch, state));
   const sure = established + plantedOut;
   const may = left + sprouted + growing;
   if (may === 0) return { low: sure, high: sure, sure, may, prospect: prospectOf([0]) };
@@ -110,13 +112,14 @@ export function plantsToCome(asked: PlantsToCome): Coming {
 
 /** The same once something has been seen: what is believed of those waiting, by the day, and what is known of those in pots. */
 function seenProspect(
-  { batch, state, stages, situation: { species }, belief, course, left }: PlantsToCome,
+  { batch, state, stages, situation: { species }, belief, course, left, chain }: PlantsToCome,
   { growing, sure, may }: { growing: number; sure: number; may: number },
 ): Prospect {
   const { sprouted, potted } = state.counts;
   // Equally likely values of the chance of those waiting, each with its own luck with rot; then of all, each with its own in the pot.
   const draws = equallyLikely(belief.prospect(course.warmth.at(-1)), CHANCE_PARTS);
   // What the freezer takes stands in the share of those able already.
+  for (const link of keptLink(chain)) multiply(draws, link);
   for (const link of lossLinks(stages.filter(({ kind }) => STAGES[kind].course !== 'turns'))) multiply(draws, link);
   const waits = draws.length === CHANCE_PARTS ? draws : new Float64Array(CHANCE_PARTS).fill(draws[0] as number);
   const establishes = new Float64Array(CHANCE_PARTS).fill(1);

@@ -81,6 +81,7 @@ export function outlookOf(batch: Batch, state: BatchState, situation: Situation,
         belief,
         course,
         left,
+        chain,
         ...(said.length === 0 && cuts.length === 0 && { unseen: { chain: whole, opened: seenOpen } }),
       };
       const now = plantsToCome(asked);

@@ -7,7 +7,7 @@ import { TURNS_SURVIVAL } from '../chill/freezeThaw.ts';
 import type { CoatOpening } from '../kinds/stages/kind.ts';
 import { STAGES } from '../kinds/stages.ts';
 import { percent } from '../units/percent.ts';
-import { unsownId, withSowing } from './endings.ts';
+import { sownInstead, unsownId, withSowing } from './endings.ts';
 
 interface SchoolWords {
   id: string;
@@ -275,5 +275,6 @@ export function towelTestMethod(species: Species): Method {
 /** The method of that id, listed or worked out, or `undefined` where a species has none such. */
 export function findMethod(species: Species, id: string): Method | undefined {
   if (id === 'towel-test') return towelTestMethod(species);
-  return methodsToWeigh(species).methods.find(({ method }) => method.id === unsownId(id))?.method;
+  const method = methodsToWeigh(species).methods.find((one) => one.method.id === unsownId(id))?.method;
+  return method && (method.id === id ? method : sownInstead(species, method));
 }

@@ -125,7 +125,7 @@ export function usualContainer({ thousandSeeds_g: mg }: Pick<SeedForm, 'thousand
 }
 
 /** Pairs of true leaves that seedlings have on the day they are separated. Usual, by common practice. */
-const SEPARATED_AT_PAIRS = 1.25;
+export const SEPARATED_AT_PAIRS = 1.25;
 
 /** Seedlings that stand on a dm² until they are separated. */
 export const seedlingsToDm2 = ({ thousandSeeds_g: mg }: Pick<SeedForm, 'thousandSeeds_g'>, pairs = SEPARATED_AT_PAIRS): number =>

@@ -54,6 +54,8 @@ export interface Growing {
   plantOut: PlainDate;
   /** Whether they stand outdoors, where nothing covers, lights or has to harden them. */
   outdoors?: boolean;
+  /** Pairs of true leaves that they have by then, where they came up in place or were separated, instead of being potted as sprouts: nothing is left to prick out. */
+  grown_pairs?: number | undefined;
   /** How many share a container with one that is to stay. */
   toThin?: number;
   /** Days that the grower chose instead. */
@@ -72,13 +74,15 @@ export function bringingOn({
   temperature_C,
   plantOut,
   outdoors = false,
+  grown_pairs,
   toThin = 0,
   moved = {},
 }: Growing): GrowingStep[] {
   const rate = Math.max(1, effectiveDegrees(temperature_C, species.sprouting));
   const after = (degreeDays: number) => addDays(potted, Math.ceil(degreeDays / rate));
-  const up = after(UP_DEGREE_DAYS);
-  const leaved = (pairs: number) => after(UP_DEGREE_DAYS + pairs * LEAVES_DEGREE_DAYS);
+  const covered = grown_pairs === undefined ? UP_DEGREE_DAYS : 0;
+  const up = after(covered);
+  const leaved = (pairs: number) => after(covered + Math.max(0, pairs - (grown_pairs ?? 0)) * LEAVES_DEGREE_DAYS);
   const hardenFrom = moved.hardenOff ?? later(addDays(plantOut, -HARDEN_DAYS), up);
   const inside = outdoors ? plantOut : hardenFrom;
   const risk = (on: PlainDate) => frostRiskOn(on, nursery.lastFrost, firstFrostOf(nursery));
@@ -94,7 +98,7 @@ export function bringingOn({
   if (lit) add('lights', up, up, { hours: LIGHT_HOURS });
   if (lit) add('lightsOff', earlier(longDay, inside));
   if (toThin > 0) add('thin', leaved(THIN_PAIRS), leaved(THIN_PAIRS), { off: toThin });
-  if (small) add('prickOut', leaved(PRICK_OUT_PAIRS), leaved(FEED_PAIRS));
+  if (small && grown_pairs === undefined) add('prickOut', leaved(PRICK_OUT_PAIRS), leaved(FEED_PAIRS));
   add('feed', leaved(FEED_PAIRS));
   if (small) add('potOn', leaved(POT_ON_PAIRS));
   // What would begin only once they are being hardened off is not done at all, unless somebody wants it so.

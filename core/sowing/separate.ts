@@ -11,7 +11,7 @@ const SEPARATED: Record<
   fleshyAtRest: { lost: 0.03, late: 0, from_pairs: 0, tangled: 0, check_degreeDays: 0 },
 };
 /** Roots spread so much wider than leaves. Assumption. */
-const ROOTS_WIDER = 1.3;
+export const ROOTS_WIDER = 1.3;
 
 /** How far neighbours stand from each other, mm, at so many to the dm². */
 export const apart_mm = (crowd_perDm2: number): number => 100 / Math.sqrt(crowd_perDm2);

@@ -1,7 +1,7 @@
 import type { Container, Sowing } from '@chill/model/container.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { Stage } from '@chill/model/stage.ts';
-import { area_dm2, CONTAINERS, growsAlone, usualContainer } from '../mix/containers.ts';
+import { area_dm2, CONTAINERS, growsAlone, SEPARATED_AT_PAIRS, usualContainer } from '../mix/containers.ts';
 import { mostSeedlings_perDm2, spread_mm } from '../mix/density.ts';
 import { DUST_MG, usualCover_mm } from './depth.ts';
 import { upDegreeDays } from './emergence.ts';
@@ -41,7 +41,7 @@ export const isNut = ({ life, seed }: Pick<Species, 'life' | 'seed'>): boolean =
   (life === 'tree' || life === 'shrub') && seed.thousandSeeds_g >= NUT_MG;
 
 /** Seedlings are separated with so many pairs of leaves: by common practice one and a quarter; tap roots at the seed-leaves. */
-const SEPARATED_AT = { fibrous: 1.25, tap: 0.5, fleshy: 0.5 };
+export const SEPARATED_AT = { fibrous: SEPARATED_AT_PAIRS, tap: 0.5, fleshy: 0.5 };
 /** Seed lighter than this is sown several to a cell and the best is kept, mg; two, where one would leave cells empty. */
 const SEVERAL_BELOW_MG = 8;
 const SEVERAL = 2;
@@ -112,4 +112,21 @@ export function lookAfter_days({ container, cover_mm }: Sowing, celsius: number)
   const spare = waterToSpare_mm(CONTAINERS[container].depth_mm, cover_mm);
   const days = daysUntilDry(spare, { celsius, humidity: USUAL_HUMIDITY.room, air: 'stillRoom', cover: 'film' });
   return Math.min(MOST_DAYS_UNSEEN, Math.max(1, Math.floor(days / 2)));
+}
+
+/** Containers with at least one in them, where `up` of so many seeds have come up in no particular ones, `each` having been sown to each. */
+function filledBy(up: number, seeds: number, each: number): number {
+  return (seeds / each) * (1 - (1 - Math.min(1, up / Math.max(1, seeds))) ** each);
+}
+
+/** Of those that come up, the share that is kept: where several are sown to a container, one of those that come there; `share` is what comes of each seed. */
+export function keptOf({ container, each }: Sowing, share: number): number {
+  if (each === 1 || !growsAlone({ container }) || share <= 0) return 1;
+  const certain = share >= 1;
+  return certain ? 1 / each : Math.min(1, -Math.expm1(each * Math.log1p(-share)) / (each * share));
+}
+
+/** How many of those that are up stand beside another in their container, and come off when they are thinned to one. */
+export function besideAnother({ container, each }: Sowing, up: number, seeds: number): number {
+  return each === 1 || !growsAlone({ container }) ? 0 : Math.max(0, Math.round(up - filledBy(up, seeds, each)));
 }

@@ -7,10 +7,14 @@ import { addDays, daysBetween, later, spell } from '../calendar/dates.ts';
 import { type Situation, warmthOf } from '../follow/situation.ts';
 import { type Projection, potsPlace, pottedOutOn } from '../forecast/project.ts';
 import { PLACES } from '../kinds/places.ts';
+import type { BatchState } from '../ledger/batchState.ts';
 import { countIn } from '../ledger/states.ts';
+import { growsAlone, SEPARATED_AT_PAIRS } from '../mix/containers.ts';
 import { bringingOn, type GrowingStep } from '../pots/bringingOn.ts';
 import { pottedOn } from '../pots/living.ts';
 import { comesOff, stepSaid } from '../pots/steps.ts';
+import { toThin } from '../pots/thinning.ts';
+import { sownBy } from '../sowing/sown.ts';
 import { POTS_EVERY_DAYS } from '../treat/intervals.ts';
 import { type Task, type TaskContext, task } from './task.ts';
 
@@ -41,7 +45,8 @@ export function broughtOn(batch: Batch, projection: Projection, situation: Situa
     temperature_C,
     plantOut: pottedOutOn(projection),
     outdoors: place !== undefined && PLACES[place.kind].weather,
-    toThin: Math.min(state.toThin, countIn(state.counts, ['potted', 'established'])),
+    grown_pairs: grownPairs(batch, state),
+    toThin: Math.min(toThin(batch, state), countIn(state.counts, ['potted', 'established'])),
     // A day that was chosen for those potted before these was theirs.
     moved: Object.fromEntries(Object.entries(state.tendingDays).filter(([, day]) => day >= since.first)),
   });
@@ -55,6 +60,12 @@ export function broughtOn(batch: Batch, projection: Projection, situation: Situa
       return { ...step, ...(done && { doneOn: done }) };
     }),
   };
+}
+
+/** Pairs of leaves that sown seedlings have as they are counted as potted: none where each comes up in its own container, those they are separated with otherwise. */
+function grownPairs({ plan }: Batch, { stage }: BatchState): number | undefined {
+  const sowing = sownBy(plan.method.stages, stage);
+  return sowing && (growsAlone(sowing) ? 0 : SEPARATED_AT_PAIRS);
 }
 
 /** A dome that is still on so long after its days has been off for long, only nobody wrote it down. Assumption. */

@@ -1,4 +1,5 @@
 import type { Batch } from '@chill/model/batch.ts';
+import type { Sowing } from '@chill/model/container.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/schedule.ts';
 import type { Sentence } from '@chill/words/subject.ts';
@@ -13,6 +14,10 @@ import { decidedNext } from '../ledger/planInForce.ts';
 import type { ProjectedStage } from '../ledger/projectedStage.ts';
 import { countIn } from '../ledger/states.ts';
 import { viableOn } from '../lot/lotLedger.ts';
+import { containersFor, growsAlone } from '../mix/containers.ts';
+import { separation } from '../sowing/separating.ts';
+import { sownBy } from '../sowing/sown.ts';
+import { degreesPerDay, thermalTime } from '../sprout/thermalTime.ts';
 import { beginWords, moveWords } from '../tell/words.ts';
 import { POTS_EVERY_DAYS } from '../treat/intervals.ts';
 import { frostSafeFrom } from '../winter/frost.ts';
@@ -181,6 +186,43 @@ function checkHint(
   return say.of('checkDamp', found);
 }
 
+/** Seedlings that came up together in a tray: separated on the day that loses least, counted from the day by which half of them were up. */
+function separateTask(context: TaskContext, sowing: Sowing): Task {
+  const { projection, situation, stage, batch } = context;
+  const { counts, sprouts } = projection.state;
+  const up = counts.sprouted;
+  const { containers } = containersFor(batch.plan.seeds, sowing);
+  const best = separation(situation.species, sowing, up, containers);
+  const rate = Math.max(1, degreesPerDay(stage.temperature_C, 0, thermalTime(situation.species.sprouting)));
+  const since = halfUpOn(sprouts, up) ?? situation.today;
+  const due = addDays(since, Math.ceil(best.degreeDays / rate));
+  const late = daysBetween(due, situation.today);
+  const lost = (more_days: number) => Math.round(up * (best.lives - best.livesAfter(more_days * rate)));
+  return task(context, {
+    kind: 'lift',
+    due,
+    placeId: placeOf(context),
+    title: say.of('prickOut'),
+    hint: say.of(best.tangles ? 'prickOutBeforeTheyTangle' : 'prickOutAtPairs', {
+      up,
+      pairs: Math.round(best.pairs * 4) / 4,
+      percent: Math.round(100 * best.lives),
+      lost: lost(7),
+    }),
+    ...(late > 0 && { lateness: say.of('latePrickingOut', { late: spell.of(late), lost: Math.max(0, lost(late)) }), pressing: late > 7 }),
+  });
+}
+
+/** The day by which half of those that are up and still stand together had come, the last first. */
+function halfUpOn(sprouts: readonly { on: PlainDate; count: number }[], up: number): PlainDate | undefined {
+  let rest = up / 2;
+  for (const { on, count } of sprouts.toReversed()) {
+    rest -= count;
+    if (rest <= 0) return on;
+  }
+  return sprouts[0]?.on;
+}
+
 function potChecks(context: TaskContext): Task[] {
   const { projection, situation, stage, batch, index } = context;
   const { state, sprouting } = projection;
@@ -210,7 +252,10 @@ function liftTasks(context: TaskContext): Task[] {
   const { projection, situation, stage } = context;
   const { state } = projection;
   const up = state.counts.sprouted;
-  if (up === 0 || STAGES[stage.kind].course === 'grows' || context.batch.purpose === 'test') return [];
+  if (up === 0 || context.batch.purpose === 'test') return [];
+  const sowing = sownBy(context.batch.plan.method.stages, context.index);
+  if (sowing && !growsAlone(sowing)) return [separateTask(context, sowing)];
+  if (STAGES[stage.kind].course === 'grows') return [];
   const since = state.sprouts.at(-1)?.on ?? situation.today;
   const late = daysBetween(since, situation.today);
   const rest = rootsInTheCold(context);

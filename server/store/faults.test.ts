@@ -12,5 +12,6 @@ test.each(FAILURES)(
     expect(restarts).toBeLessThan(failed / 2);
     for (const count of Object.values(saved)) expect(count).toBeGreaterThan(calls / 3);
   },
-  180_000,
+  // A busy machine takes its time; what hangs is ended all the same.
+  900_000,
 );

@@ -24,7 +24,7 @@ export function SowingFields({ sowing, sow, species }: { sowing: Sowing; sow: (s
   const at = (field: string) => (fault?.field === field ? spoken(fault.reason) : undefined);
   const { container, each, cover_mm } = typed;
   return (
-    <div className="mt-3 grid max-w-xl items-start gap-x-6 gap-y-3 sm:grid-cols-3">
+    <div className="mt-3 grid max-w-xl items-start gap-x-6 gap-y-3 sm:grid-cols-[2fr_1fr_1fr]">
       <Field label={say('intoWhat')}>
         <select className="written" value={container} onChange={({ target }) => put(sowingInto(species, Container.parse(target.value)))}>
           {Container.options.map((one) => (

@@ -80,7 +80,7 @@ export function Ending({ ended, species, request }: { ended: Ended; species: Spe
         </>
       )}
       <table className="mt-2 w-full text-[0.95rem]">
-        <thead>
+        <thead className={towel ? '' : 'sr-only'}>
           <tr className="text-left text-ink2">
             <td />
             {towel && <th className="py-1 font-normal">{say('onATowel')}</th>}

@@ -54,7 +54,7 @@ export function withSowing(species: Species, method: Method): Method {
  * The same method with its seed sown into mix instead of sprouted on a towel, or sown otherwise: as is usual for the species, or as `sowing` says. `undefined`
  * where it is never sown, nor lies on a towel, and in a test, which asks the towel.
  */
-export function sownInstead(species: Species, method: Method, sowing = usualSowing(species)): Method | undefined {
+export function sownInstead(species: Species, method: Method, sowing = sowingOf(method) ?? usualSowing(species)): Method | undefined {
   const stages = method.school === 'towelTest' ? undefined : endedAs(method.stages, sowing);
   if (!stages || sowingOf(method)) return stages && { ...method, stages };
   return { ...method, stages, id: method.id + SOWN, name: say('thenSown', { method: method.name }) };

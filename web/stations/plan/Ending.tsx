@@ -72,7 +72,7 @@ export function Ending({ ended, species, request }: { ended: Ended; species: Spe
   ];
   return (
     <section className="mt-3">
-      <h3>{say(better ? 'towelOrSown' : 'sownFirst')}</h3>
+      <h2 className="text-[1.06rem]">{say(better ? 'towelOrSown' : 'sownFirst')}</h2>
       {better && (
         <>
           <p className="mt-1">{spoken(better.reason)}</p>

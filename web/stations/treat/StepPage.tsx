@@ -111,7 +111,7 @@ function StepOf({ view, awake }: { view: BatchView; awake: boolean }) {
         data-title={`${batch.code} ${title}`}
         style={{ borderColor: 'var(--zone)' }}
       >
-        {!closed && own && stage ? <StageName kind={stage.kind}>{title}</StageName> : title}
+        {!closed && own && stage && !sows ? <StageName kind={stage.kind}>{title}</StageName> : title}
       </h1>
       {cautions.map(
         (one) =>

@@ -72,7 +72,7 @@ function Session({ view, sowing, changed, sowAs }: { view: BatchView; sowing: So
             value: open ? containers : trays,
             unit: open ? say('ofContainer', { container: into.name }) : say('traysOf', { each: into.perTray }),
             of: open
-              ? say('strewnOver', { seeds: Math.min(seeds, sowing.each) })
+              ? say('strewnOver', { seeds: Math.ceil(seeds / Math.max(1, containers)) })
               : say('intoContainers', { containers, container: into.name }),
           },
           { value: open ? seeds : sowing.each, unit: open ? say('seedsWord') : say('toEach'), of: howTo(sowing, view) },
@@ -86,7 +86,7 @@ function Session({ view, sowing, changed, sowAs }: { view: BatchView; sowing: So
       <div className="mt-5 flex flex-wrap items-start gap-x-8 gap-y-4">
         <SownSection container={into} cover_mm={sowing.cover_mm} seed={species.seed} />
         <div>
-          <TrayFromAbove perTray={into.perTray} each={sowing.each} filled={Math.min(containers, into.perTray)} />
+          <TrayFromAbove perTray={open ? 1 : into.perTray} each={sowing.each} filled={Math.min(containers, into.perTray)} />
           <p className="mt-1 text-[0.95rem] text-ink2">
             {say(trays === 1 ? 'theTray' : 'oneOfTrays', { trays })}{' '}
             {rootsOf(species) === 'tap' && say('roomForTapRoot', { depth: into.depth_mm })}
@@ -110,7 +110,7 @@ function Session({ view, sowing, changed, sowAs }: { view: BatchView; sowing: So
       <p className="mt-2 border-l-4 border-ink pl-3 text-[0.95rem]">{say('dustCaution')}</p>
       {place && (
         <p className={`mt-3 ${taken + trays > place.capacity ? 'font-semibold text-alarm' : 'text-ink2'}`}>
-          {say('placeTakes', { place: place.name, room: describeRoom(taken, place), trays })}
+          {say('placeTakes', { place: place.name, room: describeRoom(taken, place), count: trays })}
         </p>
       )}
       {stage?.sown === 'here' && !projection.state.underWay && (
@@ -166,7 +166,7 @@ function UntilUp({ view, sowing }: { view: BatchView; sowing: Sowing }) {
     <div>
       <h2>{say('upBetween', { from: shortDate(by(0.1), today), to: shortDate(by(0.9), today) })}</h2>
       <p className="mt-1 max-w-prose">
-        {say('keepSurfaceDamp', { days: lookAfter_days(sowing, temperature_C), temperature })}{' '}
+        {say('keepSurfaceDamp', { count: lookAfter_days(sowing, temperature_C), temperature })}{' '}
         {say('waterFromBelow', { water: volumeBothWays(fromBelow, units) })}
       </p>
       <p className="mt-2 max-w-prose text-ink2">

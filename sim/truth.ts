@@ -3,6 +3,7 @@ import type { Method } from '@chill/model/method.ts';
 import type { DaysAdvice, Species, TemperatureResponse } from '@chill/model/species.ts';
 import { Medium, type StageKind } from '@chill/model/stage.ts';
 import { betaDraw, type Chance, gammaDraw, normalDraw } from './draws.ts';
+import { sownTruth } from './sownTruth.ts';
 
 /**
  * Seeds with a hidden truth, drawn from the priors that the models state, for finding out whether what Chill promises holds. Everything here is written
@@ -77,6 +78,8 @@ interface Seed {
   livesInPot: number;
   /** How it ended, and on which day from the start. */
   up?: number;
+  /** The day on which it was separated from what came up with it, where it was. */
+  separated?: number;
   mouldy?: number;
   season: number;
   earned: number;
@@ -135,6 +138,8 @@ export class LivingSeeds {
   #bed: { medium: Medium; age: number } | undefined;
   readonly #species: Species;
   readonly #truth: Truth;
+  /** Seeds sown to one container, of which one is kept. */
+  readonly #shared: number;
 
   constructor(
     count: number,
@@ -157,13 +162,18 @@ export class LivingSeeds {
       (has('flood') ? truth.flooding.with : truth.flooding.without) *
       truth.steady;
     const { h50, spread } = halfAndSpread(species);
+    const sowing = method.stages.find((stage) => stage.sowing)?.sowing;
+    const sown = sowing && sownTruth(species, sowing);
+    const soil = sown ? shareDraw(sown.soil, chance) : 1;
+    const establishes = sown ? shareDraw(sown.plants, chance) : truth.establishes;
+    this.#shared = sown?.shared ?? 1;
     this.seeds = Array.from({ length: count }, () => ({
-      comes: chance() < truth.viable * truth.coat[how] * answers * truth.sprouts,
+      comes: chance() < truth.viable * truth.coat[how] * answers * truth.sprouts * soil,
       needs: needsOf(species, chance, { ...given, coldLevel: truth.coldLevel }),
-      degreeDays: h50 * truth.timeScale * Math.exp(spread * normalDraw(chance)),
+      degreeDays: h50 * truth.timeScale * Math.exp(spread * normalDraw(chance)) + (sown?.up ?? 0),
       bears: -Math.log(1 - chance()),
       diesInFreezer: chance() >= 0.85,
-      ...inItsPot(chance(), truth.establishes),
+      ...inItsPot(chance(), establishes),
       season: 0,
       earned: 0,
       warmth: 0,
@@ -238,14 +248,36 @@ export class LivingSeeds {
     return this.seeds.filter((seed) => seed.mouldy !== undefined && seed.mouldy < day).length;
   }
 
-  /** Seedlings of those up before `over` that have died in their pots before `day`. */
+  /** Seedlings of those up before `over` that have died in their pots before `day`; what comes off its container is thinned, and does not die. */
   diedInPots(over = Number.POSITIVE_INFINITY, day = this.day): number {
-    return this.seeds.filter(({ up, livesInPot }) => up !== undefined && up < over && up + livesInPot < day).length;
+    return this.#kept(over).filter(({ up = 0, separated = up, livesInPot }) => separated + livesInPot < day).length;
+  }
+
+  /** Those up that stand beside the one that is kept in their container. */
+  beside(): number {
+    return this.up() - this.#kept(this.day).length;
+  }
+
+  /** Separates what is up and stands together. */
+  separate(): void {
+    for (const seed of this.seeds) if (seed.up !== undefined) seed.separated ??= this.day;
   }
 
   /** Plants that grow from those up before `day`; without it, from all that ever come up. */
   plants(day = Number.POSITIVE_INFINITY): number {
-    return this.seeds.filter((seed) => seed.up !== undefined && seed.up < day && seed.establishes).length;
+    return this.#kept(day).filter(({ establishes }) => establishes).length;
+  }
+
+  /** Those up before `day` that are kept: of several in one container the first that was up. */
+  #kept(day: number): Seed[] {
+    const kept = new Map<number, Seed>();
+    for (const [i, seed] of this.seeds.entries()) {
+      if (seed.up === undefined || seed.up >= day) continue;
+      const container = Math.floor(i / this.#shared);
+      const first = kept.get(container)?.up;
+      if (first === undefined || seed.up < first) kept.set(container, seed);
+    }
+    return [...kept.values()];
   }
 }
 

@@ -28,6 +28,7 @@ export const say = subject('ledger', {
   wrongCharacter: '“{{code}}” has a wrong character in it. Read the label again.',
   heldOver: 'held over',
   howManyOf: 'How many {{word}}? Write the number before it, such as “3 {{word}}”.',
+  noSuchTray: 'No tray of {{cells}} is known. There are trays of {{sizes}}.',
   howMuchWater: 'How much water? Write it with its unit, such as “watered 15 mL” or “watered 1 tbsp”.',
   lost: 'lost',
   momentInTheFuture: 'That moment is in the future: is this device’s clock right?',

@@ -146,6 +146,7 @@ export const say = subject('schedule', {
   scarifiedAgain: 'Scarified once more',
   sownAsDecided: 'Sown otherwise than planned',
   ontoTowelAfterAll: 'On the towel after all',
+  otherTrays: '{{seeds}} seeds sown so take {{needs}} trays, not {{trays}}: say how many to each, or correct the count first.',
   sownAlready: 'It is sown already.',
   nothingToSow: 'Nothing in this plan is sown, nor lies on a towel.',
   sownBeforeItWaits: 'It is sown before its cold: it comes up where it is.',

@@ -29,6 +29,7 @@ export const say = subject('warm', {
   someMouldy_other: '{{count}} mouldy',
   liftAndPot_one: 'Lift {{count}} at {{liftAt}} mm and pot it',
   liftAndPot_other: 'Lift {{count}} at {{liftAt}} mm and pot them',
+  prickOutAndPot: 'Prick out {{count}} and pot them',
   paperRenewed: 'Paper or film renewed',
   ofSeeds: 'of {{seeds}} germinated',
   newExpected: '{{range}} new expected',

@@ -8,7 +8,7 @@ import type { BatchState } from '../ledger/batchState.ts';
 import type { Counts } from '../ledger/states.ts';
 import { viableOn } from '../lot/lotLedger.ts';
 import { potsSoFar, seedlingsFrom } from '../pots/survival.ts';
-import { toThin } from '../pots/thinning.ts';
+import { besideOthers } from '../pots/thinning.ts';
 import type { SproutBelief } from '../sprout/belief.ts';
 import type { Cause } from './causes.ts';
 import type { Chain } from './chain.ts';
@@ -92,7 +92,7 @@ export function plantsToCome(asked: PlantsToCome): Coming {
   const { spread } = nursery.settings;
   const { sprouted, potted, established, plantedOut } = state.counts;
   // Those that share a container with one that is to stay make no plant of their own.
-  const growing = Math.max(0, potted - toThin(batch, state));
+  const growing = Math.max(0, potted - state.toThin);
   const sure = established + plantedOut;
   const may = left + sprouted + growing;
   if (may === 0) return { low: sure, high: sure, sure, may, prospect: prospectOf([0]) };
@@ -129,8 +129,10 @@ function seenProspect(
   const most = Math.max(...seedlings.map(({ logLikelihood }) => logLikelihood));
   const weights = Float64Array.from(seedlings, ({ logLikelihood }) => Math.exp(logLikelihood - most));
   const whole = weights.reduce((sum, one) => sum + one, 0);
+  // Which of those that came up share a container nobody has counted before they are thinned.
+  const alone = growing > 0 ? Math.max(0, 1 - besideOthers(batch, state) / growing) : 1;
   const plants = establishes.map(
-    (share, i) => ((left * (waits[i] as number) + sprouted) * share + growing * (seedlings[i] as { chance: number }).chance) / may,
+    (share, i) => ((left * (waits[i] as number) + sprouted) * share + growing * alone * (seedlings[i] as { chance: number }).chance) / may,
   );
   return summed(
     plants,

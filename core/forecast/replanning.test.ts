@@ -159,7 +159,7 @@ describe('recording', () => {
     expect(asRead(recordBegin(one.batch, state, one.at('2026-11-10'), '2026-11-10', newId))).toMatchObject({
       reason: '7QK is in cold stratification already.',
     });
-    expect(asRead(recordMove(one.batch, state, { places: [] }, '2026-11-10', newId))).toMatchObject({
+    expect(asRead(recordMove(one.batch, state, { ...one.at('2026-11-10'), places: [] }, '2026-11-10', newId))).toMatchObject({
       reason: 'There is no place for warm towel yet. Add one under Places.',
     });
   });

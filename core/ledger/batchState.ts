@@ -114,6 +114,8 @@ export interface BatchState {
   tended: { on: PlainDate; tending: Tending }[];
   tendingDays: Partial<Record<DatedTending, PlainDate>>;
   toThin: number;
+  /** How many were up when they were last thinned. */
+  upWhenThinned: number;
   /** Events that are in force: not reversed. */
   inForce: ReadonlySet<string>;
   /** Latest day on which anything in force happened. */

@@ -72,6 +72,7 @@ function begun(plan: Pick<PlanInForce, 'seeds' | 'stages'>, inForce: Set<string>
     tended: [],
     tendingDays: {},
     toThin: 0,
+    upWhenThinned: 0,
     inForce,
   };
 }

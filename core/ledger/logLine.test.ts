@@ -23,6 +23,23 @@ describe('the log line', () => {
     });
   });
 
+  test('7QK sown 3 trays of 72, 2 a cell', () => {
+    const sown = (line: string) => read(`7QK ${line}`).sayings;
+    expect(sown('sown 3 trays of 72, 2 a cell')).toEqual([{ kind: 'sown', trays: 3, container: 'plug72', each: 2 }]);
+    expect(sown('sown in deep pots')).toEqual([{ kind: 'sown', container: 'deepPot' }]);
+    expect(sown('sowed into cones, one each, 8 mm deep, damp')).toEqual([
+      { kind: 'sown', container: 'cone65', each: 1, cover_mm: 8 },
+      { kind: 'damp', damp: 'right' },
+    ]);
+    expect(sown('sown three trays, 1 mould')).toEqual([
+      { kind: 'sown', trays: 3 },
+      { kind: 'count', verb: 'mouldy', count: 1 },
+    ]);
+    expect(problems('7QK sown 3 trays of 73')).toEqual([
+      'sown 3 trays of 73@4: No tray of 73 is known. There are trays of 26, 32, 40, 50, 56, 72, 128, 160, 200, 288.',
+    ]);
+  });
+
   test('dictated, with the code spelled out and numbers as words', () => {
     expect(read('seven q k three up and no mould')).toMatchObject({
       code: '7QK',

@@ -42,7 +42,7 @@ export interface Answer {
 /** The usual answer: all as it should be, and as much water as is calculated. */
 export function usualAnswer(task: Task, state: BatchState, water_mL = 0): Answer {
   const count = task.kind === 'lift' ? state.counts.sprouted : countIn(state.counts, ['potted', 'established']);
-  const lost = task.tending === 'thin' ? Math.min(state.toThin, count) : 0;
+  const lost = Math.min(task.off ?? 0, count);
   return { damp: 'right', mould: 'none', up: 0, mouldy: 0, lost, count, rest: 'heldOver', others: 'stay', water_mL };
 }
 

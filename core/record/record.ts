@@ -17,7 +17,7 @@ import { stageName } from '../tell/words.ts';
 import { TIMINGS } from '../treat/timers.ts';
 
 /** What recording needs to know of where and when. */
-export type RecordSituation = Pick<Situation, 'places' | 'now'>;
+export type RecordSituation = Pick<Situation, 'places' | 'now' | 'species'>;
 
 /** Events to append, or what stands in the way. */
 export type Recorded = { events: NewEvent[] } | Refusal;

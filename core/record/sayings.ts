@@ -10,6 +10,7 @@ import type { Verb } from '../ledger/verbs.ts';
 import { givenUp, recordAfterAll } from './afterAll.ts';
 import { recordGone } from './gone.ts';
 import { type Recorded, type RecordSituation, recordBegin, recordCheck, recordMove } from './record.ts';
+import { recordSown } from './sow.ts';
 
 /** The events that a log line asks for, in the order in which it was written: what stands together is one check. */
 export function recordSayings(batch: Batch, sayings: readonly Saying[], situation: RecordSituation, on: PlainDate, newId: NewId): Recorded {
@@ -84,6 +85,8 @@ function recordDone(
       return { events: [{ id: newId(), on, kind: 'refreshed' }] };
     case 'gone':
       return recordGone(state, saying.why, on, newId);
+    case 'sown':
+      return recordSown(batch, state, saying, situation, on, newId);
     case 'begin':
     case 'done': {
       const begins = saying.kind === 'begin' && !state.underWay;

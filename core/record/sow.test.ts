@@ -10,6 +10,7 @@ import { lotInRequest, planFrom, propose } from '../methods/propose.ts';
 import { findMethod } from '../methods/schools.ts';
 import { sowingInto, usualSowing } from '../sowing/sown.ts';
 import { newId } from '../testing/towelBench.ts';
+import { recordSayings } from './sayings.ts';
 import { recordSownAs } from './sow.ts';
 
 const handbook = loadHandbook();
@@ -68,4 +69,16 @@ test('a sowing that cannot be is refused at its field', () => {
     [{ each: 1.5 }, 'each'],
   ] as const)
     expect(recordSownAs(batch, now, { ...sowing, ...part }, { places }, TODAY, newId)).toMatchObject({ ok: false, field });
+});
+
+test('a line that says how it was sown begins it so; trays that cannot be are refused', () => {
+  const { species, batch } = batchOf('aconitum-napellus', 'potted-then-chilled');
+  const situation = { places, species };
+  const said = (saying: object) => recordSayings(batch, [{ kind: 'sown', ...saying }], situation, TODAY, newId);
+  expect(said({})).toMatchObject({ events: [{ kind: 'stageStarted', stage: 0 }] });
+  // A hundred seeds in two trays of 128 are one to a cell; two to a cell take one.
+  expect(said({ trays: 1, container: 'plug128', each: 2 })).toMatchObject({
+    events: [{ kind: 'amended', why: 'sownAs', method: [{ sowing: { container: 'plug128', each: 2 } }, {}, {}] }, { kind: 'stageStarted' }],
+  });
+  expect(said({ trays: 3, container: 'plug128' })).toMatchObject({ reason: { key: 'otherTrays' } });
 });

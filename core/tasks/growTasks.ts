@@ -46,7 +46,7 @@ export function broughtOn(batch: Batch, projection: Projection, situation: Situa
     plantOut: pottedOutOn(projection),
     outdoors: place !== undefined && PLACES[place.kind].weather,
     grown_pairs: grownPairs(batch, state),
-    toThin: Math.min(toThin(batch, state), countIn(state.counts, ['potted', 'established'])),
+    toThin: toThin(batch, state),
     // A day that was chosen for those potted before these was theirs.
     moved: Object.fromEntries(Object.entries(state.tendingDays).filter(([, day]) => day >= since.first)),
   });
@@ -116,6 +116,7 @@ function tend(context: TaskContext, tending: Tending, due: PlainDate, place: Pla
     due,
     placeId: place?.id,
     title: name,
+    ...(off !== undefined && { off }),
     hint: off === undefined ? why : say.of('bothSaid', { one: comesOff(off), other: why }),
     ...(late > 0 && cost && { lateness: say.of('lateSo', { late: spell.of(late), cost }), pressing: late > POTS_EVERY_DAYS }),
   });

@@ -26,6 +26,8 @@ export interface Task {
   check?: CheckKind;
   /** What is done for the seedlings, where they are tended. */
   tending?: Tending;
+  /** How many come off, where they are thinned. */
+  off?: number;
   /** The action in two or three words: "take out". */
   title: Sentence;
   /** What to look for, and why now. */

@@ -7,7 +7,8 @@ import { type Projection, project } from '@chill/core/forecast/project.ts';
 import { sproutCurve } from '@chill/core/forecast/sproutCurve.ts';
 import { COLD_RESPONSE, WARM_RESPONSE } from '@chill/core/kinds/responses.ts';
 import { fold } from '@chill/core/ledger/fold.ts';
-import { planFrom } from '@chill/core/methods/propose.ts';
+import { sownInstead } from '@chill/core/methods/endings.ts';
+import { planFrom, propose, type Request } from '@chill/core/methods/propose.ts';
 import type { Answer } from '@chill/core/record/answer.ts';
 import { doDue } from '@chill/core/record/doDue.ts';
 import { sproutResponse } from '@chill/core/sprout/thermalTime.ts';
@@ -52,6 +53,7 @@ const TALLIES = {
   dayOne: ['“hardly any more” on a first day after which three or more came', [0, 0.02]],
   dead: ['a lot of which ten were expected by now and none came: 1 or more expected at the next check', [0, 0.2]],
 } as const satisfies Record<string, readonly [string, readonly [number, number]]>;
+const OF_SOWN = ['promise', 'inPots', 'band', 'expectNew'] as const;
 const ERRORS = {
   firstDays: ['the first sprout, by the plan', 1.5],
   doneDays: ['the day by which 9 in 10 of those to come have', 3],
@@ -63,12 +65,19 @@ type Shown = Record<keyof typeof TALLIES, Tally> & Record<keyof typeof ERRORS, n
 /** Batches looked after day by day by doing what Chill says is due, in places that drift and are read: does what every screen says come true? */
 export class Followed {
   readonly #shown = fresh();
+  readonly #comesUp: 'warmTowel' | 'sown';
+
+  /** Of batches that come up on a towel, or sown. */
+  constructor(comesUp: 'warmTowel' | 'sown' = 'warmTowel') {
+    this.#comesUp = comesUp;
+  }
 
   /** Follows the `i`th batch of all. */
   follow(handbook: readonly Species[], i: number): void {
     // Every so many a lot is dead, and counts for nothing but that.
     const dead = i % DEAD_EVERY === DEAD_EVERY - 1;
-    follow(handbook, chanceFrom(20_000 + i), dead ? { ...fresh(), dead: this.#shown.dead } : { ...this.#shown, dead: new Tally() }, dead);
+    const shown = dead ? { ...fresh(), dead: this.#shown.dead } : { ...this.#shown, dead: new Tally() };
+    follow(handbook, chanceFrom(20_000 + i), shown, { dead, comesUp: this.#comesUp });
   }
 
   /** What was counted, to be added up elsewhere. */
@@ -86,9 +95,13 @@ export class Followed {
   }
 
   lines(): Line[] {
+    // What is sown goes through the same cold: only what comes of it is told again.
+    const sown = this.#comesUp === 'sown';
+    const name = (text: string) => (sown ? `sown: ${text}` : text);
+    const tallies = sown ? OF_SOWN : keysOf(TALLIES);
     return [
-      ...keysOf(TALLIES).map((key) => this.#shown[key].line(TALLIES[key][0], [TALLIES[key][1][0], TALLIES[key][1][1]])),
-      ...keysOf(ERRORS).map((key) => daysLine(ERRORS[key][0], this.#shown[key], ERRORS[key][1])),
+      ...tallies.map((key) => this.#shown[key].line(name(TALLIES[key][0]), [TALLIES[key][1][0], TALLIES[key][1][1]])),
+      ...keysOf(ERRORS).map((key) => daysLine(name(ERRORS[key][0]), this.#shown[key], ERRORS[key][1])),
     ];
   }
 }
@@ -114,26 +127,31 @@ function keysOf<K extends string>(record: Record<K, unknown>): K[] {
   return Object.keys(record) as K[];
 }
 
-function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead: boolean): void {
+function follow(
+  handbook: readonly Species[],
+  chance: Chance,
+  shown: Shown,
+  { dead, comesUp }: { dead: boolean; comesUp: 'warmTowel' | 'sown' },
+): void {
   for (const key of keysOf(TALLIES)) shown[key].nextLife();
   const species = handbook[Math.floor(chance() * handbook.length)] as Species;
   const tested = 20 + Math.floor(chance() * 30);
   const viable = Math.round(tested * (0.5 + 0.5 * chance()));
   const belief = jeffreys(viable, tested);
-  const proposal = someMethod(
-    {
-      species,
-      viable: belief,
-      available: 400,
-      drySince: addDays(TODAY, -60),
-      wish: { plants: 30, confidence: 0.9, timing: { by: 'startOn', date: TODAY } },
-      nursery: NURSERY,
-      places: PLACES,
-      today: TODAY,
-    },
-    chance,
-  );
-  if (!proposal || proposal.stages.every(({ kind }) => kind !== 'warmTowel')) return;
+  const request: Request = {
+    species,
+    viable: belief,
+    available: 400,
+    drySince: addDays(TODAY, -60),
+    wish: { plants: 30, confidence: 0.9, timing: { by: 'startOn', date: TODAY } },
+    nursery: NURSERY,
+    places: PLACES,
+    today: TODAY,
+  };
+  const some = someMethod(request, chance);
+  const sown = some && comesUp === 'sown' ? sownInstead(species, some.method) : undefined;
+  const proposal = sown ? propose(sown, request) : some;
+  if (!proposal || proposal.stages.every(({ kind }) => kind !== comesUp)) return;
   const drawn = drawTruth(species, belief, chance);
   const truth = dead ? { ...drawn, sprouts: 0 } : drawn;
   const plan = planFrom(proposal, { plants: 30, confidence: 0.9, timing: { by: 'startOn', date: TODAY } });
@@ -160,7 +178,7 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
   let firstUp: string | undefined;
   let hardly = false;
   const fresh: number[] = [];
-  const sinceWarm = () => fold(plan, batch.events).stages[plan.stages.findIndex(({ kind }) => kind === 'warmTowel')]?.startedOn;
+  const sinceWarm = () => fold(plan, batch.events).stages[plan.stages.findIndex(({ kind }) => kind === comesUp)]?.startedOn;
   const records: PlaceTemperatures[] = [];
   const situation = (today: string): Situation => ({ species, lot, places: PLACES, nursery: NURSERY, today, temperatures: records });
   let living: (Pick<Lived, 'kind' | 'medium'> & { index: number; placeId: string; nominal_C: number }) | undefined;
@@ -181,6 +199,7 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
   let over: number | undefined;
   let countedOn = 0;
   let lost = 0;
+  let thinned = 0;
   let halfGrown: { low: number; high: number } | undefined;
   for (let day = 0; day < Math.min(LONGEST_DAYS, said + 120); day++) {
     const today = addDays(TODAY, day);
@@ -212,8 +231,13 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
         answer.lost = Math.min(state.counts.potted, Math.max(0, seeds.diedInPots(over) - lost));
         lost += answer.lost;
       }
+      if (task.tending === 'thin') {
+        answer.lost = Math.min(state.counts.potted, Math.max(0, seeds.beside() - thinned));
+        thinned += answer.lost;
+      }
       if (task.kind === 'move' && treatment?.stage === state.stage) checkYield(batch, now, seeds, truth, treatment.takeOutOn, shown);
       if (task.kind === 'refresh') fresh.push(lived.day);
+      if (task.kind === 'lift') seeds.separate();
       return answer;
     };
     const wanted = ({ kind }: Task) => kind !== 'plantOut';
@@ -246,7 +270,7 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
         : undefined;
     if (!root && treatment?.firstRootRange && treatment.firstRoot && kind === 'coldMoist' && day % LOOKED_AT_EVERY === 2)
       root = { ...treatment.firstRootRange, middle: treatment.firstRoot, open: treatment.firstRootRange.to >= treatment.takeOutOn };
-    if (sprouting && kind === 'warmTowel') {
+    if (sprouting && kind === comesUp) {
       if (!done && expectationOf(sprouting, now.today) === 'hardlyAny') hardly = true;
       if (!done) done = { said: sprouting.allButDone, left: state.counts.waiting + state.counts.swollen, on: today };
       if (day % (2 * LOOKED_AT_EVERY) === 2) {
@@ -277,7 +301,7 @@ function follow(handbook: readonly Species[], chance: Chance, shown: Shown, dead
     shown.firstDays.push(
       daysBetween(
         firstUp,
-        addDays(proposal.dates.firstSprouts, daysBetween(proposal.stages.find(({ kind }) => kind === 'warmTowel')?.start as string, warm)),
+        addDays(proposal.dates.firstSprouts, daysBetween(proposal.stages.find(({ kind }) => kind === comesUp)?.start as string, warm)),
       ),
     );
   if (done && warm) {

@@ -59,9 +59,15 @@ export function plans(handbook: readonly Species[], count: number): Line[] {
     });
     for (const [k, stage] of proposal.resolved.entries()) {
       const last = k === proposal.resolved.length - 1;
-      const days = stage.kind === 'warmTowel' || last ? stage.days + 300 : stage.days;
-      seeds.live({ kind: stage.kind, medium: stage.medium, days, celsius: () => stage.temperature_C, steady: true });
-      if (stage.kind === 'warmTowel') break;
+      const comesUp = stage.kind === 'warmTowel' || stage.kind === 'sown';
+      seeds.live({
+        kind: stage.kind,
+        medium: stage.medium,
+        days: comesUp || last ? stage.days + 300 : stage.days,
+        celsius: () => stage.temperature_C,
+        steady: true,
+      });
+      if (comesUp) break;
     }
     const came = seeds.plants();
     const perCell = seedsFor(1, 0.9, proposal.prospect);

@@ -15,7 +15,18 @@ import { winters } from './winters.ts';
 
 /** How many of each are lived through; fewer or more with a share as argument: 0.1 for a glance, 4 to tell luck from fault. */
 const SHARE = Number(process.argv[2] ?? 1) || 1;
-const COUNTS = { plans: 2000, winters: 400, towels: 300, followed: 600, learned: 400, trials: 4000, seasons: 3, sound: 500, firstDays: 1 };
+const COUNTS = {
+  plans: 2000,
+  winters: 400,
+  towels: 300,
+  followed: 600,
+  sown: 300,
+  learned: 400,
+  trials: 4000,
+  seasons: 3,
+  sound: 500,
+  firstDays: 1,
+};
 const FILE = fileURLToPath(new URL('../../docs/calibration.md', import.meta.url));
 
 /** Why a figure misses its goal, where one does: told beside it. */
@@ -36,19 +47,22 @@ interface Part {
 function parts(): Part[] {
   const count = (what: keyof typeof COUNTS) => Math.max(1, Math.round(COUNTS[what] * SHARE));
   const slices = Math.max(2, 2 * availableParallelism());
-  const each = Math.ceil(count('followed') / slices);
+  const sliced = (what: 'followed' | 'sown') => {
+    const each = Math.ceil(count(what) / slices);
+    return Array.from({ length: slices }, (_, i): Part => ({ what, from: i * each, count: Math.min(each, count(what) - i * each) }));
+  };
   return [
-    ...Array.from(
-      { length: slices },
-      (_, i): Part => ({ what: 'followed', from: i * each, count: Math.min(each, count('followed') - i * each) }),
-    ),
+    ...sliced('followed'),
+    ...sliced('sown'),
     ...(['learned', 'plans', 'winters', 'towels', 'trials', 'seasons', 'sound', 'firstDays'] as const).map(
       (what): Part => ({ what, from: 0, count: count(what) }),
     ),
   ].filter((part) => part.count > 0);
 }
 
-type Said = { what: 'followed'; shown: ReturnType<Followed['said']> } | { what: Exclude<keyof typeof COUNTS, 'followed'>; lines: Line[] };
+type Said =
+  | { what: 'followed' | 'sown'; shown: ReturnType<Followed['said']> }
+  | { what: Exclude<keyof typeof COUNTS, 'followed' | 'sown'>; lines: Line[] };
 
 function live({ what, from, count }: Part): Said {
   const handbook = loadHandbook();
@@ -60,7 +74,7 @@ function live({ what, from, count }: Part): Said {
   if (what === 'sound') return { what, lines: soundPlans(handbook, count) };
   if (what === 'firstDays') return { what, lines: pagesOfFirstDays(handbook) };
   if (what === 'seasons') return { what, lines: seasons(count) };
-  const followed = new Followed();
+  const followed = new Followed(what === 'sown' ? 'sown' : 'warmTowel');
   for (let i = from; i < from + count; i++) followed.follow(handbook, i);
   return { what, shown: followed.said() };
 }
@@ -83,8 +97,8 @@ async function all(): Promise<void> {
     }
   };
   await Promise.all(Array.from({ length: availableParallelism() }, worker));
-  const followed = new Followed();
-  for (const one of said) if (one.what === 'followed') followed.add(one.shown);
+  const gathered = { followed: new Followed(), sown: new Followed('sown') };
+  for (const one of said) if ('shown' in one) gathered[one.what].add(one.shown);
   const of = (what: Said['what']) => said.flatMap((one) => (one.what === what && 'lines' in one ? one.lines : []));
   const lines = [
     ...of('sound'),
@@ -92,7 +106,8 @@ async function all(): Promise<void> {
     ...of('plans'),
     ...of('winters'),
     ...of('towels'),
-    ...followed.lines(),
+    ...gathered.followed.lines(),
+    ...gathered.sown.lines(),
     ...of('learned'),
     ...of('trials'),
     ...of('seasons'),

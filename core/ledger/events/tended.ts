@@ -9,7 +9,9 @@ export const tended: EventKind<'tended'> = {
     moveSeeds(state, event);
     const { on, tending } = event;
     state.tended.push({ on, tending });
-    if (tending === 'thin') state.toThin = 0;
+    if (tending !== 'thin') return;
+    state.toThin = 0;
+    state.upWhenThinned = state.sprouts.reduce((sum, { count }) => sum + count, 0);
   },
   facts: ({ tending, moves }) => [{ did: 'tended', tending }, ...movesSaid(moves)],
 };

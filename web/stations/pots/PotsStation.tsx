@@ -8,6 +8,7 @@ import { say } from '@chill/words/pots.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { Link } from 'react-router';
 import { newId } from '../../browser/newId.ts';
+import { toPotNow } from '../../data/lifts.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { useSights } from '../../data/sights.ts';
 import { useRecord } from '../../data/useRecord.ts';
@@ -20,8 +21,8 @@ import { GrowingOn } from './GrowingOn.tsx';
 
 /** Everything potted: how many live, against what was wished; beside it how they are brought on, and whether they are enough. */
 export default function PotsStation() {
-  const { batches } = useNursery();
-  const up = batches.reduce((sum, { projection }) => sum + projection.state.counts.sprouted, 0);
+  const { batches, today } = useNursery();
+  const up = batches.reduce((sum, view) => sum + toPotNow(view, today), 0);
   return (
     <StationBeside
       station="pots"

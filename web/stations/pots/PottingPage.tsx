@@ -14,6 +14,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { newId } from '../../browser/newId.ts';
 import { useStored } from '../../browser/stored.ts';
+import { toPotNow } from '../../data/lifts.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { useRecord } from '../../data/useRecord.ts';
 import { Stepper } from '../../kit/fields/Stepper.tsx';
@@ -24,7 +25,7 @@ import { SeedDepth } from '../../parts/SeedDepth.tsx';
 /** One sitting at the potting bench: today's sprouts into their containers, the mix made up, the depth drawn, the labels printed. */
 export default function PottingPage() {
   const { batches, places, nursery, today } = useNursery();
-  const up = batches.filter(({ batch, projection }) => projection.state.counts.sprouted > 0 && batch.purpose !== 'test');
+  const up = batches.filter((view) => toPotNow(view, today) > 0);
   const [chosen, choose] = useState<Record<string, Omit<PottedUp, 'sprouts'>>>({});
   const [recipe, setRecipe] = useStored<PottingMix>('chill.recipe', USUAL_RECIPE);
   const into = ({ batch, species }: BatchView) => chosen[batch.id] ?? { container: usualContainer(species.seed), each: 1 };

@@ -9,6 +9,7 @@ import type { Sight } from '@chill/model/sight.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { say } from '@chill/words/warm.ts';
 import { newId } from '../../browser/newId.ts';
+import { toPotNow } from '../../data/lifts.ts';
 import { type BatchView, useNursery } from '../../data/nursery.ts';
 import { useRecord } from '../../data/useRecord.ts';
 import { Problem } from '../../kit/told/Problem.tsx';
@@ -73,7 +74,7 @@ export function TowelRow({
       more={
         <>
           {task && <AnswerControls view={view} task={task} sight={sight} />}
-          {counts && (
+          {counts && !stage?.sown && (
             <button
               type="button"
               className="quiet mt-1"
@@ -95,13 +96,15 @@ export function TowelRow({
           })}
         </button>
       )}
-      {state.counts.sprouted > 0 && batch.purpose !== 'test' && (
+      {toPotNow(view, today) > 0 && (
         <button
           type="button"
           className="quiet"
           onClick={() => record(batch, recordMoves(state, { potted: state.counts.sprouted }, today, newId))}
         >
-          {say('liftAndPot', { count: state.counts.sprouted, liftAt: species.liftAt_mm })}
+          {stage?.sown
+            ? say('prickOutAndPot', { count: state.counts.sprouted })
+            : say('liftAndPot', { count: state.counts.sprouted, liftAt: species.liftAt_mm })}
         </button>
       )}
       {decided && (

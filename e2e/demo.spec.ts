@@ -32,7 +32,7 @@ test(
     await grower.press(entry.getByRole('button', { name: /^Undo/ }));
     await grower.press(entry.getByRole('button', { name: /too$/ }));
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-    await expect(page.getByText('60 seeds: 60 waiting')).toBeVisible();
+    await expect(page.getByText('60 seeds: 57 waiting · 3 potted')).toBeVisible();
   },
 );
 

@@ -1,5 +1,6 @@
 import { SPELLINGS } from '@chill/words/language.ts';
 import { say } from '@chill/words/model.ts';
+import { ContainerFacts } from './container.ts';
 import { Ageing, Celsius, Confidence, Days, DaysOff, PersonName, PlainDate, Share, Slug, shortText, Version } from './primitives.ts';
 import { z } from './zod.ts';
 
@@ -71,7 +72,7 @@ export const Person = z.object({
 export type Person = z.infer<typeof Person>;
 
 /** What can be learned of a species from what came of its batches. */
-export const LEARNABLE = ['viable', 'sprouts', 'establishes', 'openCoat', 'hotWater', 'cold', 'speed'] as const;
+export const LEARNABLE = ['viable', 'sprouts', 'soil', 'establishes', 'openCoat', 'hotWater', 'cold', 'speed'] as const;
 export const Learnable = z.enum(LEARNABLE);
 export type Learnable = z.infer<typeof Learnable>;
 
@@ -126,6 +127,12 @@ export const Nursery = z.object({
   people: z.array(Person).max(40).optional(),
   /** Figures of species that are the nursery's own, or learned anew from a day on. */
   figures: z.array(OwnFigure).max(2000).optional(),
+  /** Containers of its own, beside those in common use; no two of one name. */
+  containers: z
+    .array(ContainerFacts)
+    .max(100)
+    .refine((all) => new Set(all.map(({ name }) => name)).size === all.length, { error: () => say('twoContainersOfOneName') })
+    .optional(),
   settings: Settings,
 });
 export type Nursery = z.infer<typeof Nursery>;

@@ -1,4 +1,5 @@
 import { TrialArm } from './batch.ts';
+import { Sowing } from './container.ts';
 import { WhyGone } from './event.ts';
 import { BatchId, Count, LotId, PersonName, PlaceId, PlainDate, Share, Slug } from './primitives.ts';
 import { Medium, StageKind } from './stage.ts';
@@ -62,6 +63,8 @@ export const Outcome = z.object({
   seeds: Count,
   /** Plants promised when it was made, 9 times in 10. */
   promised: z.object({ low: Count, high: Count }),
+  /** Into what its seed was sown, where it was to come up and not to sprout on a towel. */
+  sown: Sowing.optional(),
   /** Where its seeds went; what is left out is none. */
   went: z.partialRecord(Fate, Count),
   stages: z.array(StageWent),
@@ -97,6 +100,8 @@ export const Outcome = z.object({
     /** What makes the first of them: the viable ones, and what of those coats, cues and light let through. */
     viable: Believed.optional(),
     answers: Believed.optional(),
+    /** Of those that would sprout on a towel, the share that was to come up where it was sown. */
+    soil: Share.optional(),
   }),
 });
 export type Outcome = z.infer<typeof Outcome>;

@@ -1,3 +1,4 @@
+import { say } from '@chill/words/model.ts';
 import { Celsius, DaysOff, LoggerId, PlaceId, PlainDate, PositiveCount, shortText, Version } from './primitives.ts';
 import { z } from './zod.ts';
 
@@ -7,6 +8,23 @@ export type PlaceKind = z.infer<typeof PlaceKind>;
 /** What a place's room is counted in. */
 export const RoomUnit = z.enum(['bags', 'towels', 'trays', 'litres']);
 export type RoomUnit = z.infer<typeof RoomUnit>;
+
+const Side = z
+  .number({ error: () => say('measureSide') })
+  .min(20, { error: () => say('shelfFrom20') })
+  .max(20_000, { error: () => say('shelfTo20000') });
+
+/** Shelves that are alike: each so wide and deep, with so much room above it, mm. */
+export const Shelf = z.object({
+  width_mm: Side,
+  depth_mm: Side,
+  height_mm: Side,
+  shelves: z
+    .int({ error: () => say('countShelves') })
+    .min(1, { error: () => say('countShelves') })
+    .max(200, { error: () => say('countShelves') }),
+});
+export type Shelf = z.infer<typeof Shelf>;
 
 /** Somewhere that seed is kept. `order` is the order in which the grower walks past. */
 export const Place = z.object({
@@ -19,6 +37,8 @@ export const Place = z.object({
   setTo: z.object({ on: PlainDate, celsius: Celsius }).optional(),
   /** How many bags, towels, trays or litres fit. */
   capacity: PositiveCount.max(100_000),
+  /** Its shelves, where they were measured: what is sown or stands in pots is counted there by what fits, turned and stacked. */
+  shelf: Shelf.optional(),
   /** What the capacity counts; bags where it is not said. */
   room: RoomUnit.optional(),
   order: z.int().min(0).max(1000),

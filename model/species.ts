@@ -149,6 +149,8 @@ export const SpeciesFigures = z
   .object({
     viable: KnownShare.extend({ ageing: Ageing.optional() }),
     sprouts: KnownShare,
+    /** Of what would sprout on a towel, what does in mix. */
+    soil: KnownShare,
     establishes: KnownShare,
     openCoat: KnownShare,
     hotWater: KnownShare,

@@ -28,9 +28,9 @@ const ROOTS = {
 };
 
 /** What is true of a species sown so. */
-export function sownTruth({ seed, family, life, sprouting, pot }: Species, { container, each, cover_mm }: Sowing): SownTruth {
+export function sownTruth({ seed, family, life, sprouting, pot }: Species, { container, own, each, cover_mm }: Sowing): SownTruth {
   const m = seed.thousandSeeds_g;
-  const { shape, top_mm } = CONTAINERS[container];
+  const { shape, top_mm } = own ?? CONTAINERS[container];
   const alone = shape !== 'open';
   const nut = (life === 'tree' || life === 'shrub') && m >= 300;
   const shoot = Math.min(2, Math.max(0.1, 0.25 * Math.cbrt(m)));

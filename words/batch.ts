@@ -25,6 +25,7 @@ export const say = subject('batch', {
   frostKillsIt: 'Frost kills this seed: it holds too much water.',
   frozenDampCountsForNothing:
     'Frozen damp seed receives no cold, and frost may harm it. Its days stop counting until it is back in the fridge.',
+  upAgainstExpected: '{{up}} of {{seeds}} up by day {{day}}; about {{expectedByNow}} were expected',
   germinatedAgainstExpected: '{{up}} of {{seeds}} germinated by day {{day}}; about {{expectedByNow}} were expected',
   halfReady: 'half are ready',
   hatched: '{{gap}} (hatched)',

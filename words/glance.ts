@@ -23,6 +23,7 @@ export const say = subject('glance', {
   fewerThanExpected: 'fewer germinated than expected, {{count}} so far',
   firstRootBetween: 'First root in the cold between {{from}} and {{to}}, 8 times in 10.',
   germinated: 'of {{seeds}} germinated',
+  cameUp: 'of {{seeds}} up',
   noneMoreLikely: 'None more is likely ({{times}} times in 100).',
   leaveUntilTakeOut: 'Leave it in. Take-out day:',
   liftAtLength: 'Lift a root at {{liftAt}} mm, before it grips.',

@@ -1,6 +1,7 @@
 import { subject } from './subject.ts';
 
 export const say = subject('methods', {
+  doesNotGoIn: '{{container}}: does not go into {{place}}, whose shelf is {{width}} × {{depth}} mm and {{height}} mm high',
   thenSown: '{{method}}, then sown',
   tooFineForTowel: 'Sow it: it is too fine to be lifted off a towel.',
   lightOnTheSurface: 'Sow it on the surface: it needs light to germinate.',

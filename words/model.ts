@@ -1,6 +1,16 @@
 import { subject } from './subject.ts';
 
 export const say = subject('model', {
+  measureSide: 'Give the measure in mm.',
+  sideFrom5: 'At least 5 mm.',
+  sideTo2000: 'At most 2000 mm.',
+  measureVolume: 'Give how much mix it takes, in mL.',
+  volumeTo500L: 'At most 500 L.',
+  countPerTray: 'How many stand in one tray: 1 to 1000.',
+  shelfFrom20: 'At least 20 mm.',
+  shelfTo20000: 'At most 20 m.',
+  countShelves: 'How many shelves: 1 to 200.',
+  twoContainersOfOneName: 'Two containers have this name: give one of them another.',
   tooHot: 'Above 120 °C: is the unit right?',
   temperaturesMustRise: 'Base, optimum and ceiling must rise, and the stated temperature lie between.',
   tooCold: 'Below −60 °C: is the unit right?',

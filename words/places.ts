@@ -1,6 +1,14 @@
 import { subject } from './subject.ts';
 
 export const say = subject('places', {
+  shelfMeasures: 'Shelves, if you like to measure them (mm)',
+  shelfWidth: 'Width',
+  shelfDepth: 'Depth',
+  shelfHeight: 'Height',
+  shelfCount: 'Shelves',
+  shelfMeans:
+    'Measured, trays and pots are counted by what fits, turned and stacked; a flat that does not go in is told before you sow it.',
+  shelfHolds: 'Of one kind go in: {{fits}}.',
   rainNotKeptOff: 'rain not kept off',
   rainKeptOff: 'rain kept off',
   animalsNotKeptOff: 'mice and birds not kept off',

@@ -35,6 +35,7 @@ export const say = subject('plan', {
   day: 'day',
   dealSeeds: 'Deal the seeds',
   difference: 'difference',
+  halfTowelHalfSown: 'Half on a towel, half sown',
   differenceWorthFinding: 'Difference worth finding',
   drawbackAnywhere: 'Drawback anywhere: {{speaksAgainst}}.',
   drawbacksHere: 'drawbacks here',

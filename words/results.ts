@@ -81,6 +81,7 @@ export const say = subject('results', {
   learnedAlike: 'Your batches differ no more than luck makes them.',
   figureViable: 'Of a lot that nobody has tested, viable when fresh',
   figureSprouts: 'Of viable seed that is ready, germinates',
+  figureSoil: 'Of what would germinate on a towel, comes up when sown',
   figureEstablishes: 'Of seedlings potted, become plants',
   figureOpenCoat: 'Of coats scarified, let water in',
   figureHotWater: 'Of coats in hot water, let water in',

@@ -28,6 +28,8 @@ export const say = subject('round', {
   few: 'a few',
   germinated: 'germinated',
   germinatedCount: '{{up}} germinated',
+  upCount: '{{up}} up',
+  up: 'up',
   howDamp: 'How damp',
   howFarMouldGoes: 'How far the mould goes',
   keepAnotherSeason: 'Keep another season',

@@ -3,6 +3,7 @@ import { subject } from './subject.ts';
 /** How seed is sown: into what, how many to each, how deep. */
 export const say = subject('sowing', {
   intoWhat: 'Into',
+  ownContainers: 'My own',
   toEachContainer: 'Seeds to each',
   seedsToTray: 'Seeds to each tray',
   coverField: 'Cover',

@@ -20,7 +20,12 @@ export const say = subject('treat', {
   waterIntoMix: 'and {{water}} of water, {{other}}: a handful squeezed gives one drop.',
   strewWithSand:
     'Stir the seed into {{sand}} of dry sand first, about {{each}} seeds to a millilitre; shake it on in two passes, crosswise.',
-  dustCaution: 'Damp the mix before you stir it: its dust carries germs.',
+  beforeItGoesOut: 'Before it goes outdoors',
+  gritOnTop: 'Grit on top, {{depth}} deep, in all {{grit}}: it keeps off moss, crust and the splash of rain.',
+  gritNever: 'No grit: this seed needs light. A pane or fine fleece keeps the rain from washing it together.',
+  meshOverAndUnder: 'Fine wire mesh, 6 mm at most, above and below, held down at the rim: mice take most of what they reach.',
+  labelForWinter_one: 'A label that lasts the winter, and a second one pushed under the mix.',
+  labelForWinter_other: 'A label that lasts the winter to each of the {{count}}, and a second one pushed under the mix.',
   placeTakes_one: '{{place}}: {{room}} taken, {{count}} tray more with these.',
   placeTakes_other: '{{place}}: {{room}} taken, {{count}} trays more with these.',
   potLabels: 'Labels',

@@ -34,6 +34,10 @@ export const say = subject('trial', {
   plantsOf: '{{plants}} plants',
   result: 'Result',
   speed: 'Luck alone, in speed (log-rank)',
+  cameUpOf: '{{came}} of {{of}} came up',
+  plantsAgainst: '{{arm}}: {{came}} plants of {{of}} seeds, against {{otherCame}} of {{otherOf}}. {{luck}}',
+  doubtTowelAndSown:
+    'On the towel roots were counted, in the mix what came up: compare the plants. Speed too is that of the shoot there, of the root here.',
   sproutedOf: '{{came}} of {{of}} sprouted',
   still: '{{open}} still to come',
   wouldSettle_one: 'Made once more like this, it would most likely be settled.',

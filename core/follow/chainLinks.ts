@@ -73,7 +73,7 @@ export function seedLinks(
     plain('warmth', handbookLink(chain.warmth)),
     ...(chain.lit < 1 ? [plain('light', handbookLink(chain.lit))] : []),
     plain('sprouts', handbookLink(chain.sprouts, figures?.sprouts?.worth)),
-    ...(chain.soil < 1 ? [plain('soil', handbookLink(chain.soil))] : []),
+    ...(chain.soil < 1 ? [plain('soil', handbookLink(chain.soil, figures?.soil?.worth))] : []),
   ];
 }
 

@@ -18,6 +18,7 @@ import { dayIn, yearOf } from '../winter/climate.ts';
 import { firstFrostOf, frostRiskOn, frostSafeFrom } from '../winter/frost.ts';
 import { ANIMALS_PER_DAY } from '../winter/outdoors.ts';
 import type { Drawback, Proposal } from './proposal.ts';
+import { tooLargeFor } from './room.ts';
 
 /** Rot that takes at least this share in wet paper is worth saying. */
 const ROT_WORTH_SAYING = 0.1;
@@ -281,6 +282,8 @@ function mediumNotes({ resolved, stages, starting }: Omit<Proposal, 'against'>):
 function placeDrawbacks({ resolved }: Omit<Proposal, 'against'>): Drawback[] {
   const found: Drawback[] = [];
   for (const stage of resolved) {
+    const tooLarge = stage.place && stage.sowing && tooLargeFor(stage.place, stage.sowing);
+    if (tooLarge) found.push({ code: 'tooLarge', weight: 'costs', reason: tooLarge });
     if (STAGES[stage.kind].earns === 'winter' && !stage.place)
       found.push({ code: 'noPlace', weight: 'notes', reason: say.of('noPlaceOutdoors') });
     if (STAGES[stage.kind].earns !== 'cold') continue;

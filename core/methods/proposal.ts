@@ -27,6 +27,7 @@ export interface Drawback {
     | 'frost'
     | 'anecdotal'
     | 'noPlace'
+    | 'tooLarge'
     | 'seasonShort'
     | 'swing'
     | 'winterUnknown'

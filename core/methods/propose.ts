@@ -28,6 +28,7 @@ import { nextFrostSafeDate } from '../winter/frost.ts';
 import { dated, movedTo, totalDays } from './dated.ts';
 import { drawbacksOf } from './drawbacks.ts';
 import { effortOf } from './effort.ts';
+import { sowingOf, sownInstead } from './endings.ts';
 import type { Drawback, KeyDates, Proposal } from './proposal.ts';
 import { methodsToWeigh } from './schools.ts';
 
@@ -143,6 +144,14 @@ export function weighMethods(request: Request): Weighed {
   return offered.length > 0
     ? { offered, set_aside: proposals.filter(senseless), none }
     : { offered: proposals.slice(0, 1), set_aside: proposals.slice(1), none };
+}
+
+/** Proposals, each that ends on the towel followed by the same method sown as is usual, where it can be: what is weighed by its seed, or tried side by side. */
+export function withSownEndings(proposals: readonly Proposal[], request: Request): Proposal[] {
+  return proposals.flatMap((proposal) => {
+    const sown = sowingOf(proposal.method) ? undefined : sownInstead(request.species, proposal.method);
+    return sown ? [proposal, propose(sown, request, proposal.workedOut)] : [proposal];
+  });
 }
 
 /** Weeks late stop mattering one by one once the season is missed; three weeks late is most of the way there. */

@@ -1,25 +1,9 @@
-import type { Container, Sowing } from '@chill/model/container.ts';
+import type { Container, ContainerFacts, ContainerShape, Sowing } from '@chill/model/container.ts';
+import type { Shelf } from '@chill/model/place.ts';
 import type { SeedForm } from '@chill/model/species.ts';
 import { wordedRows } from '@chill/words/tables.ts';
 import { say } from '@chill/words/tending.ts';
 import { mostSeedlings_perDm2 } from './density.ts';
-
-/** What a container is for: many cells in one tray; open, for many seedlings together; a pot, block or bag that stands alone. */
-export type ContainerShape = 'cells' | 'open' | 'pot' | 'block' | 'bag';
-
-export interface ContainerFacts {
-  name: string;
-  shape: ContainerShape;
-  /** Mix that it takes to the brim, less a tenth, mL. */
-  volume_mL: number;
-  /** Its top, and how deep it is, mm. */
-  top_mm: readonly [length: number, width: number];
-  depth_mm: number;
-  /** How many stand in one tray of 540 × 280 mm. */
-  perTray: number;
-  /** True where the air stops roots at its sides, which then do not circle. */
-  airPruned?: true;
-}
 
 type Size = Omit<ContainerFacts, 'name'>;
 
@@ -89,27 +73,28 @@ export const CONTAINERS: Record<Container, ContainerFacts> = wordedRows(say, ['n
   box5: { name: 'box5', ...open(5000, 330, 200, 2, 80) },
 });
 
+/** Into what seed is sown. */
+export type Into = Pick<Sowing, 'container' | 'own'>;
+
+/** The measures of what seed is sown into. */
+export const containerOf = ({ container, own }: Into): ContainerFacts => own ?? CONTAINERS[container];
+
 /** The area of a container's top, dm². */
 export const area_dm2 = ({ top_mm: [length, width] }: Pick<ContainerFacts, 'top_mm'>): number => (length * width) / 1e4;
 
-/** A shelf, mm. A household fridge's, where nobody measured: assumption. */
-export interface Shelf {
-  width_mm: number;
-  depth_mm: number;
-  height_mm: number;
-}
-export const FRIDGE_SHELF: Shelf = { width_mm: 480, depth_mm: 320, height_mm: 170 };
+/** A household fridge's shelf, where nobody measured: assumption. */
+export const FRIDGE_SHELF: Shelf = { width_mm: 480, depth_mm: 320, height_mm: 170, shelves: 1 };
 /** A container's rim, and the hand's room above it, mm. Assumptions. */
 const RIM_MM = 10;
 const HAND_MM = 15;
 
-/** How many of a container, or of trays of so large a top, stand on a shelf, turned either way, one above the other where there is height. */
+/** How many of a container, or of trays of so large a top, stand on shelves, all turned either way, one above the other where there is height. */
 export function fitsOn(
-  { width_mm: wide, depth_mm: deep, height_mm }: Shelf,
+  { width_mm: wide, depth_mm: deep, height_mm, shelves }: Shelf,
   { top_mm: [a, b], depth_mm }: Pick<ContainerFacts, 'top_mm' | 'depth_mm'>,
 ): number {
   const onFloor = Math.max(Math.floor(wide / a) * Math.floor(deep / b), Math.floor(wide / b) * Math.floor(deep / a));
-  return onFloor * Math.floor(height_mm / (depth_mm + RIM_MM + HAND_MM));
+  return shelves * onFloor * Math.floor(height_mm / (depth_mm + RIM_MM + HAND_MM));
 }
 
 /** From this mass on a seed's first root asks for room of its own, and for depth, mg. Assumptions. */
@@ -152,10 +137,26 @@ export const traysOfPlants = (plants: number, seed: Pick<SeedForm, 'thousandSeed
   Math.ceil(plants / CONTAINERS[usualContainer(seed)].perTray);
 
 /** Whether what comes up stands in a container of its own, and grows on there; in an open tray it is pricked out. */
-export const growsAlone = ({ container }: Pick<Sowing, 'container'>): boolean => CONTAINERS[container].shape !== 'open';
+export const growsAlone = (sowing: Into): boolean => containerOf(sowing).shape !== 'open';
 
 /** Containers that so many seeds are sown into, and the trays that those stand in: an open tray is one by itself. */
-export function containersFor(seeds: number, { container, each }: Sowing): { containers: number; trays: number } {
-  const containers = Math.ceil(seeds / each);
-  return { containers, trays: Math.ceil(containers / CONTAINERS[container].perTray) };
+export function containersFor(seeds: number, sowing: Sowing): { containers: number; trays: number } {
+  const containers = Math.ceil(seeds / sowing.each);
+  return { containers, trays: Math.ceil(containers / containerOf(sowing).perTray) };
+}
+
+/** A tray of 540 × 280 mm, in which cells hang together. */
+const TRAY_MM = [540, 280] as const;
+
+/** How many of a container fit on measured shelves: cells as the trays in which they hang together, all others as they stand. */
+export function fitsOnShelves(shelf: Shelf, facts: ContainerFacts): number {
+  const { shape, depth_mm, perTray } = facts;
+  return shape === 'cells' ? perTray * fitsOn(shelf, { top_mm: [...TRAY_MM], depth_mm }) : fitsOn(shelf, facts);
+}
+
+/** The container in common use that is most like one of a nursery's own: of its shape where there is one, as nearly of its volume as any. */
+export function mostLike({ shape, volume_mL }: ContainerFacts): Container {
+  const all = Object.entries(CONTAINERS) as [Container, ContainerFacts][];
+  const apart = ([, one]: [Container, ContainerFacts]) => Math.abs(Math.log(one.volume_mL / volume_mL)) + (one.shape === shape ? 0 : 100);
+  return (all.sort((a, b) => apart(a) - apart(b))[0] as [Container, ContainerFacts])[0];
 }

@@ -1,8 +1,10 @@
+import type { ContainerFacts } from '@chill/model/container.ts';
 import { fieldProblem, type Refusal } from '@chill/model/refusal.ts';
 import { type Sentence, spoken } from '@chill/words/subject.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { area_dm2, CONTAINERS, FRIDGE_SHELF, fitsOn } from './containers.ts';
+import { randomFrom } from '../chance/random.ts';
+import { area_dm2, CONTAINERS, FRIDGE_SHELF, fitsOn, fitsOnShelves, mostLike } from './containers.ts';
 import { CHEMICALS, dilute, mustNotMix, parseDilution } from './dilution.ts';
 import { mediumWater_mL, mixFault, sowingDepth_mm, towelFault, towelWater_mL } from './water.ts';
 
@@ -89,6 +91,28 @@ describe('containers', () => {
     ['flat', 0],
   ] as const)('of %s, %d stand on a shelf of the fridge', (kind, many) => {
     expect(fitsOn(FRIDGE_SHELF, CONTAINERS[kind])).toBe(many);
+  });
+  test('on 200 shelves of any size as many fit as are put there one by one, turned either way and stacked', () => {
+    const random = randomFrom('shelves');
+    const upTo = (least: number, most: number) => Math.round(least + random() * (most - least));
+    for (let i = 0; i < 200; i++) {
+      const shelf = { width_mm: upTo(100, 1200), depth_mm: upTo(100, 700), height_mm: upTo(50, 600), shelves: upTo(1, 4) };
+      const [, facts] = Object.entries(CONTAINERS)[upTo(0, Object.keys(CONTAINERS).length - 1)] as [string, ContainerFacts];
+      const footprint: [number, number] = facts.shape === 'cells' ? [540, 280] : facts.top_mm;
+      const filled = ([a, b]: [number, number]) => {
+        let many = 0;
+        for (let top = facts.depth_mm + 25; top <= shelf.height_mm; top += facts.depth_mm + 25)
+          for (let x = a; x <= shelf.width_mm; x += a) for (let y = b; y <= shelf.depth_mm; y += b) many += 1;
+        return many * shelf.shelves;
+      };
+      const most = Math.max(filled(footprint), filled([footprint[1], footprint[0]]));
+      expect(fitsOnShelves(shelf, facts)).toBe(facts.shape === 'cells' ? most * facts.perTray : most);
+    }
+  });
+  test('of a nursery’s own is most like one in common use: of its shape, as nearly of its volume', () => {
+    const own = { name: 'Long tube', shape: 'cells', volume_mL: 190, top_mm: [40, 40], depth_mm: 240, perTray: 50 } as const;
+    expect(mostLike({ ...own, top_mm: [40, 40] })).toBe('hinged175');
+    expect(mostLike({ ...own, shape: 'open', volume_mL: 5200, top_mm: [400, 300] })).toBe('box5');
   });
   test('pots stand as close as their width lets them', () => {
     expect(fitsOn(FRIDGE_SHELF, { top_mm: [80, 80], depth_mm: 80 })).toBe(24);

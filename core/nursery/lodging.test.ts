@@ -99,12 +99,12 @@ test('seedlings in pots before the rest take room where they stand, and none wit
   const lies = (place: Place, on: string) =>
     lodgersOf(place, [one], '2027-02-16', on).map(({ kind, room, leaves }) => [kind, room, leaves]);
   expect(lies(bench, '2027-02-16')).toEqual([['pot', 2, '2027-04-10']]);
-  expect(lies(fridge, '2027-02-16')).toEqual([['coldMoist', roomOf(20, 'ownPot', seed), '2027-03-01']]);
+  expect(lies(fridge, '2027-02-16')).toEqual([['coldMoist', roomOf(20, 'ownPot', seed, fridge), '2027-03-01']]);
   expect(lies(bench, '2027-04-10')).toEqual([]);
   // Where the rest lies in the same place, it is one batch there with the room of both.
   const both = { ...one, projection: { ...one.projection, early: { ...early, placeId: 'fridge' } } } as BatchView;
   expect(lodgersOf(fridge, [both], '2027-02-16').map(({ room, leaves }) => [room, leaves])).toEqual([
-    [2 + roomOf(20, 'ownPot', seed), '2027-04-10'],
+    [2 + roomOf(20, 'ownPot', seed, fridge), '2027-04-10'],
   ]);
 });
 

@@ -4,12 +4,13 @@ import type { Place } from '@chill/model/place.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { DatedStage, StageKind } from '@chill/model/stage.ts';
+import type { Sentence } from '@chill/words/subject.ts';
 import { addDays, later } from '../calendar/dates.ts';
 import type { Early } from '../forecast/project.ts';
 import { growsWhereSown } from '../kinds/media.ts';
 import { atBench, isStage, mediumOf, STAGES } from '../kinds/stages.ts';
 import { countIn, LAID_UP } from '../ledger/states.ts';
-import { roomOf, roomOfPlants } from '../methods/room.ts';
+import { type RoomIn, roomOf, roomOfPlants, tooLargeFor } from '../methods/room.ts';
 import { growsAlone } from '../mix/containers.ts';
 import { sownBy } from '../sowing/sown.ts';
 import type { BatchView } from './reader.ts';
@@ -31,7 +32,7 @@ export function leavesOn({ projection: { stages, sprouting, plantOut } }: BatchV
 }
 
 /** What lies in a place on a day, today or later, as it is projected now; what leaves first before the rest. What is overdue to leave counts until it has. */
-export function lodgersOf(place: Pick<Place, 'id' | 'room'>, batches: readonly BatchView[], today: PlainDate, on = today): Lodger[] {
+export function lodgersOf(place: Pick<Place, 'id'> & RoomIn, batches: readonly BatchView[], today: PlainDate, on = today): Lodger[] {
   return batches
     .flatMap((view): Lodger[] => {
       const { state, stages, early } = view.projection;
@@ -54,7 +55,7 @@ export function lodgersOf(place: Pick<Place, 'id' | 'room'>, batches: readonly B
 }
 
 /** Room that a batch takes in a place in one of its stages: for all that is there once it has begun, for what is expected to come so far before. */
-export function roomInStage({ batch, species, projection }: BatchView, index: number, place: Pick<Place, 'room'>): number {
+export function roomInStage({ batch, species, projection }: BatchView, index: number, place: RoomIn): number {
   const stage = projection.stages[index] as BatchView['projection']['stages'][number];
   const { state } = projection;
   // Those in pots before the rest stand in a place of their own.
@@ -63,19 +64,18 @@ export function roomInStage({ batch, species, projection }: BatchView, index: nu
   const plants = countIn(state.counts, ['potted', 'established']) - apart;
   const medium = mediumOf(batch.plan.method.stages[index] ?? stage);
   const sowing = sowingIn(batch.plan, index);
-  const roomFor = (of: number) => roomOf(of, medium, species.seed, place.room, sowing);
+  const roomFor = (of: number) => roomOf(of, medium, species.seed, place, sowing);
   if (stage.finished) return roomFor(batch.plan.seeds);
   if (!stage.started) return roomToCome(batch.plan, [index, stage], seeds + plants, species, place, apart);
   if (STAGES[stage.kind].course !== 'grows') return roomFor(seeds + plants);
   // What was sown stays in its trays; what was lifted stands in pots of its own. Where both are the same trays, they are counted once.
   return isSownInPots(batch.plan)
-    ? Math.max(roomFor(seeds + plants), sowing ? 0 : roomOfPlants(plants, species.seed, place.room))
-    : roomOfPlants(plants, species.seed, place.room) + roomFor(seeds);
+    ? Math.max(roomFor(seeds + plants), sowing ? 0 : roomOfPlants(plants, species.seed, place))
+    : roomOfPlants(plants, species.seed, place) + roomFor(seeds);
 }
 
 /** Room that seedlings take in their pots while the rest of their batch is somewhere else. */
-export const roomInPots = ({ species }: BatchView, { plants }: Early, place: Pick<Place, 'room'>): number =>
-  roomOfPlants(plants, species.seed, place.room);
+export const roomInPots = ({ species }: BatchView, { plants }: Early, place: RoomIn): number => roomOfPlants(plants, species.seed, place);
 
 const isSownInPots = ({ method }: Pick<Plan, 'method'>): boolean =>
   method.stages.some(({ medium, sowing }) => (sowing ? growsAlone(sowing) : medium && growsWhereSown(medium)));
@@ -96,14 +96,14 @@ function roomToCome(
   [index, stage]: readonly [index: number, stage: Pick<DatedStage, 'kind' | 'medium'>],
   seeds: number,
   { seed }: Pick<Species, 'seed'>,
-  { room }: Pick<Place, 'room'>,
+  place: RoomIn,
   apart = 0,
 ): number {
   const sowing = sowingIn({ method }, index);
-  const sown = roomOf(seeds, mediumOf(method.stages[index] ?? stage), seed, room, sowing);
+  const sown = roomOf(seeds, mediumOf(method.stages[index] ?? stage), seed, place, sowing);
   if (STAGES[stage.kind].course !== 'grows') return sown;
   const plants = Math.min(seeds, Math.max(0, Math.ceil((expects.low + expects.high) / 2) - apart));
-  return Math.max(isSownInPots({ method }) ? sown : 0, sowing ? 0 : roomOfPlants(plants, seed, room));
+  return Math.max(isSownInPots({ method }) ? sown : 0, sowing ? 0 : roomOfPlants(plants, seed, place));
 }
 
 /** Room that a plan's stage will take in a place, in what the place counts; nothing of it has begun. */
@@ -111,7 +111,7 @@ export function roomAhead(
   plan: Pick<Plan, 'method' | 'stages' | 'seeds' | 'expects'>,
   index: number,
   species: Pick<Species, 'seed'>,
-  place: Pick<Place, 'room'>,
+  place: RoomIn,
 ): number {
   return roomToCome(plan, [index, plan.stages[index] as DatedStage], plan.seeds, species, place);
 }
@@ -121,6 +121,8 @@ export interface Lodging {
   stage: DatedStage;
   place: Place;
   wants: number;
+  /** Why what it is sown into does not go in there at all, where it does not. */
+  tooLarge?: Sentence;
   /** Below zero where the place is fuller than it holds already. */
   free: number;
 }
@@ -135,6 +137,8 @@ export function lodgingsOf(
     const place = places.find(({ id }) => id === stage.placeId);
     if (!place || atBench(stage.kind)) return [];
     const taken = lodgersOf(place, batches, today, stage.start > today ? stage.start : today).reduce((sum, { room }) => sum + room, 0);
-    return [{ stage, place, wants: roomAhead(plan, index, species, place), free: place.capacity - taken }];
+    const sowing = sowingIn(plan, index);
+    const tooLarge = sowing && tooLargeFor(place, sowing);
+    return [{ stage, place, wants: roomAhead(plan, index, species, place), free: place.capacity - taken, ...(tooLarge && { tooLarge }) }];
   });
 }

@@ -5,9 +5,10 @@ import { addDays, daysBetween } from '../calendar/dates.ts';
 import { placesFor } from '../kinds/places.ts';
 import { atBench, STAGES } from '../kinds/stages.ts';
 import { movedTo, totalDays } from '../methods/dated.ts';
+import { unsownId } from '../methods/endings.ts';
 import type { Proposal } from '../methods/proposal.ts';
-import { doubtOf, lotInRequest, propose, type Request, weighMethods } from '../methods/propose.ts';
-import { methodsToWeigh } from '../methods/schools.ts';
+import { doubtOf, lotInRequest, propose, type Request, weighMethods, withSownEndings } from '../methods/propose.ts';
+import { findMethod, methodsToWeigh } from '../methods/schools.ts';
 import { roomAhead } from '../nursery/lodging.ts';
 import type { StockedLot } from '../nursery/stocked.ts';
 import { type DatedWork, workAhead } from '../season/work.ts';
@@ -54,8 +55,8 @@ export interface Course {
   drawbacks: number;
 }
 
-/** So many methods are weighed for a promise; in a hurry, the first of the handbook. */
-const METHODS = 4;
+/** So many methods are weighed for a promise, the first of them on the towel and sown; in a hurry, the first of the handbook. */
+const METHODS = 3;
 const METHODS_IN_HURRY = 1;
 /** Fewer than this part of what was wanted helps nobody. */
 const WORTH_STARTING = 0.1;
@@ -82,23 +83,20 @@ export function coursesFor(season: SeasonToPlan, wanted: Wanted, hurried = false
   const barred = new Set(season.without.filter(({ promiseId }) => promiseId === promise.id).map(({ methodId }) => methodId));
   const groups = lotGroups(season, wanted);
   return (hurried ? groups.slice(0, 1) : groups).flatMap((group, rank) =>
-    basesFor(season, species, group[0] as StockedLot, wish, { hurried, pin })
-      .filter(({ method, against }) => !against.some(({ weight }) => weight === 'stops') && !barred.has(method.id))
-      .slice(0, METHODS)
-      .flatMap((base): Course[] => {
-        const latest = Math.max(0, daysBetween(season.today, base.dates.start));
-        const pinned = pin && Math.max(0, daysBetween(season.today, pin.start));
-        const outdoors = base.method.stages.some(({ kind }) => STAGES[kind].earns === 'winter');
-        const last = Math.min(...group.map((lot) => lastStart(season, species, lot)));
-        if (!outdoors) {
-          const starts = (pinned !== undefined ? [pinned] : startsAround(latest)).filter((start) => start <= last);
-          return starts.length > 0 ? courseOf({ season, species, wanted, group, rank, wish }, base, latest, starts) : [];
-        }
-        const apart = Array.from({ length: 2 * WINTER_STARTS + 1 }, (_, i) => latest + (i - WINTER_STARTS) * WINTER_APART_DAYS);
-        return (pinned !== undefined ? [pinned] : hurried ? [latest] : apart)
-          .filter((start) => start >= 0 && start <= last)
-          .flatMap((start) => courseOf({ season, species, wanted, group, rank, wish }, base, latest, [start], start !== latest));
-      }),
+    basesFor(season, species, group[0] as StockedLot, wish, { hurried, pin, barred }).flatMap((base): Course[] => {
+      const latest = Math.max(0, daysBetween(season.today, base.dates.start));
+      const pinned = pin && Math.max(0, daysBetween(season.today, pin.start));
+      const outdoors = base.method.stages.some(({ kind }) => STAGES[kind].earns === 'winter');
+      const last = Math.min(...group.map((lot) => lastStart(season, species, lot)));
+      if (!outdoors) {
+        const starts = (pinned !== undefined ? [pinned] : startsAround(latest)).filter((start) => start <= last);
+        return starts.length > 0 ? courseOf({ season, species, wanted, group, rank, wish }, base, latest, starts) : [];
+      }
+      const apart = Array.from({ length: 2 * WINTER_STARTS + 1 }, (_, i) => latest + (i - WINTER_STARTS) * WINTER_APART_DAYS);
+      return (pinned !== undefined ? [pinned] : hurried ? [latest] : apart)
+        .filter((start) => start >= 0 && start <= last)
+        .flatMap((start) => courseOf({ season, species, wanted, group, rank, wish }, base, latest, [start], start !== latest));
+    }),
   );
 }
 
@@ -114,19 +112,31 @@ function lotGroups({ lots, lotRule }: SeasonToPlan, { promise }: Wanted): Stocke
   return own.map((lot) => [lot, ...own.filter((other) => other !== lot)]);
 }
 
-/** The methods for a lot, the one to recommend first; in a hurry the handbook's first; where one is held fast, that one. */
+/** The methods for a lot, the one to recommend first, on the towel and sown; in a hurry the handbook's first; where one is held fast, that one. */
 function basesFor(
   season: SeasonToPlan,
   species: Species,
   lot: StockedLot,
   wish: Wish,
-  { hurried, pin }: { hurried: boolean; pin: Pinned | undefined },
+  { hurried, pin, barred }: { hurried: boolean; pin: Pinned | undefined; barred: ReadonlySet<string> },
 ): Proposal[] {
   const request = requestFor(season, species, lot, wish);
-  const held = (method: Method) => !pin || pin.methodId === method.id;
-  if (!hurried) return weighMethods(request).offered.filter(({ method }) => held(method));
-  const methods = methodsToWeigh(species).methods.filter(({ method }) => held(method));
-  return methods.slice(0, METHODS_IN_HURRY).map(({ method, workedOut }) => propose(method, request, workedOut));
+  const usable = ({ against }: Proposal) => !against.some(({ weight }) => weight === 'stops');
+  if (pin) {
+    const method = findMethod(species, pin.methodId);
+    const workedOut = methodsToWeigh(species).methods.some((one) => one.workedOut && one.method.id === unsownId(pin.methodId));
+    return method ? [propose(method, request, workedOut)].filter(usable) : [];
+  }
+  const open = (method: Method) => !barred.has(method.id);
+  if (hurried) {
+    const methods = methodsToWeigh(species).methods.filter(({ method }) => open(method));
+    return methods
+      .slice(0, METHODS_IN_HURRY)
+      .map(({ method, workedOut }) => propose(method, request, workedOut))
+      .filter(usable);
+  }
+  const offered = weighMethods(request).offered.filter(usable);
+  return [...withSownEndings(offered.slice(0, 1), request), ...offered.slice(1)].filter(({ method }) => open(method)).slice(0, METHODS + 1);
 }
 
 function requestFor({ nursery, places, today, rot }: SeasonToPlan, species: Species, lot: StockedLot, wish: Wish): Request {

@@ -18,7 +18,7 @@ const of = (id: string) => loadHandbook().find((one) => one.id === id) as Specie
 describe('a potting session', () => {
   test('sixty larches in cells: two trays, three and a half litres, in four parts', () => {
     const { containers, mix_L, parts_L, water_mL } = sessionFor([{ container: 'cell', sprouts: 60, each: 1 }], USUAL_RECIPE);
-    expect(containers).toEqual([{ container: 'cell', count: 60, trays: 2 }]);
+    expect(containers).toEqual([{ container: CONTAINERS.cell, count: 60, trays: 2 }]);
     expect(mix_L).toBeCloseTo(60 * 0.05 * 1.15, 9);
     expect(parts_L.coir).toBeCloseTo(mix_L / 2, 9);
     // Coir, perlite and sand, by what each holds: 0.6 × (density × holds).
@@ -38,11 +38,11 @@ describe('a potting session', () => {
     fc.assert(
       fc.property(fc.array(potted, { maxLength: 5 }), recipe, (all, parts) => {
         const { mix_L, parts_L, containers } = sessionFor(all, parts);
-        const held = containers.reduce((sum, { container, count }) => sum + count * CONTAINERS[container].volume_mL, 0) / 1000;
+        const held = containers.reduce((sum, { container, count }) => sum + count * container.volume_mL, 0) / 1000;
         return (
           Math.abs(Object.values(parts_L).reduce((sum, one) => sum + one, 0) - mix_L) < 1e-9 &&
           mix_L >= held &&
-          containers.every(({ container, count, trays }) => trays * CONTAINERS[container].perTray >= count)
+          containers.every(({ container, count, trays }) => trays * container.perTray >= count)
         );
       }),
     );

@@ -1,5 +1,5 @@
-import type { Container } from '@chill/model/container.ts';
-import { CONTAINERS } from '../mix/containers.ts';
+import type { ContainerFacts } from '@chill/model/container.ts';
+import { containerOf, type Into } from '../mix/containers.ts';
 import { MEDIA, type MixPart, mediumWater_mL } from '../mix/water.ts';
 
 /** A mix by parts of volume. */
@@ -11,8 +11,7 @@ export const USUAL_RECIPE: PottingMix = { coir: 2, perlite: 1, sand: 1 };
 const SPARE = 1.15;
 
 /** Sprouts that go into containers, so many to each. */
-export interface PottedUp {
-  container: Container;
+export interface PottedUp extends Into {
   sprouts: number;
   each: number;
 }
@@ -20,7 +19,7 @@ export interface PottedUp {
 /** What a potting session takes. */
 export interface Session {
   /** Containers and trays of each kind, as they are filled; the last tray may be part full. */
-  containers: { container: Container; count: number; trays: number }[];
+  containers: { container: ContainerFacts; count: number; trays: number }[];
   /** Mix to make up, L, by its parts; and the water that damps it, mL, where its parts are dry. */
   mix_L: number;
   parts_L: PottingMix;
@@ -34,17 +33,14 @@ export interface Session {
 export function sessionFor(sprouts: readonly PottedUp[], recipe: PottingMix): Session {
   const parts = Object.values(recipe).reduce((sum, part) => sum + part, 0);
   if (!(parts > 0)) throw new RangeError('A mix has a part of something.');
-  const counts = new Map<Container, number>();
-  for (const { container, sprouts: many, each } of sprouts) {
+  const counts = new Map<string, { container: ContainerFacts; count: number }>();
+  for (const { sprouts: many, each, ...into } of sprouts) {
     if (!(each >= 1)) throw new RangeError('A container holds one sprout or more.');
-    counts.set(container, (counts.get(container) ?? 0) + Math.ceil(many / each));
+    const container = containerOf(into);
+    counts.set(container.name, { container, count: (counts.get(container.name)?.count ?? 0) + Math.ceil(many / each) });
   }
-  const containers = [...counts].map(([container, count]) => ({
-    container,
-    count,
-    trays: Math.ceil(count / CONTAINERS[container].perTray),
-  }));
-  const mix_L = (SPARE * containers.reduce((sum, { container, count }) => sum + count * CONTAINERS[container].volume_mL, 0)) / 1000;
+  const containers = [...counts.values()].map((one) => ({ ...one, trays: Math.ceil(one.count / one.container.perTray) }));
+  const mix_L = (SPARE * containers.reduce((sum, { container, count }) => sum + count * container.volume_mL, 0)) / 1000;
   const parts_L: PottingMix = {};
   for (const part of Object.keys(MEDIA) as MixPart[]) {
     const share = recipe[part] ?? 0;

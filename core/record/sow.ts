@@ -11,7 +11,7 @@ import type { SownSaid } from '../ledger/logLine.ts';
 import { planAfter } from '../ledger/planInForce.ts';
 import { countIn } from '../ledger/states.ts';
 import { endedAs } from '../methods/endings.ts';
-import { CONTAINERS, containersFor, growsAlone } from '../mix/containers.ts';
+import { containerOf, containersFor, growsAlone } from '../mix/containers.ts';
 import { sowingFault } from '../sowing/fault.ts';
 import { sowingInto, sownBy, usualSowing } from '../sowing/sown.ts';
 import { type Recorded, type RecordSituation, recordBegin, recordMove } from './record.ts';
@@ -61,7 +61,7 @@ export function recordSown(
   const planned = batch.plan.method.stages[next]?.sowing;
   const usual = container && container !== planned?.container ? sowingInto(species, container) : (planned ?? usualSowing(species));
   const seeds = countIn(state.counts, ['waiting', 'swollen']);
-  const { perTray } = CONTAINERS[usual.container];
+  const { perTray } = containerOf(usual);
   const spread = trays && growsAlone(usual) ? Math.max(1, Math.ceil(seeds / (trays * perTray))) : usual.each;
   const sowing: Sowing = { ...usual, each: each ?? spread, ...(cover_mm !== undefined && { cover_mm }) };
   const needs = containersFor(seeds, sowing).trays;

@@ -17,7 +17,7 @@ export function asNurseryHas(species: Species, figures: readonly OwnFigure[] = [
 }
 
 /** Those of them that are shares. */
-const LEARNED_SHARES = ['viable', 'sprouts', 'establishes', 'openCoat', 'hotWater'] as const;
+const LEARNED_SHARES = ['viable', 'sprouts', 'soil', 'establishes', 'openCoat', 'hotWater'] as const;
 
 /** The species as plans take it: with what was learned in the place of what the handbook says. */
 export function withLearned(species: Species, learned: Learned): Species {

@@ -10,6 +10,8 @@ import { randomFrom } from '../chance/random.ts';
 import { type Requirement, releasedShare, requirementFrom } from '../chill/requirement.ts';
 import { viableShare } from '../lot/viability.ts';
 import { rotExposure } from '../rot/hazard.ts';
+import { comesUp, establishesSown, reachesAir } from '../sowing/sown.ts';
+import { SOIL } from '../sowing/towelOrMix.ts';
 import { thermalTime } from '../sprout/thermalTime.ts';
 import { asNurseryHas, withLearned } from './asUsed.ts';
 import { germinated } from './germinated.ts';
@@ -93,6 +95,29 @@ describe('a share', () => {
     const variance = next.reduce((sum, one) => sum + (one - mean) ** 2, 0) / next.length;
     expect((mean * (1 - mean)) / (worthForNext(worth, spread) + 1) / variance).toBeCloseTo(1, 1);
     expect(worthForNext(worth)).toBe(worth);
+  });
+  test('of what comes up in mix is learned by itself: it says nothing of the towel, and of plants only what is not spared them', () => {
+    const sown = { container: 'plug72', each: 1, cover_mm: 2 } as const;
+    const soil = comesUp(camas, sown);
+    const able = 0.9 * soil;
+    const sprouting = { since: '2027-03-01', temperature_C: 20, seeds: 60, expected: { low: 0, high: 60 }, releasedAt: [0, 0, 0, 0, 0] };
+    const batch = outcome({
+      sown,
+      believed: { able, soil, released: 1, sprouts: camas.sprouting.share, establishes: camas.pot.establishes },
+      sprouting: { ...sprouting, visits: [{ day: 30, warmth: 300, came: 20, left: 40 }] },
+      went: { plants: 12, lostInPots: 8, neverSprouted: 40 },
+    });
+    const learned = learnSpecies(camas, [batch]);
+    const could = Math.round(60 * 0.9 * camas.sprouting.share * reachesAir(camas, sown));
+    expect(learned.soil).toMatchObject({ said: SOIL.cover, had: { came: 20, of: could }, worth: 10 + could });
+    expect(learned.sprouts).toBeUndefined();
+    // Ten of twenty handled sprouts would have been lost, where eight were that nobody handled.
+    expect(learned.establishes).toMatchObject({ had: { came: 10, of: 20 } });
+    const used = withLearned(camas, learned);
+    expect(comesUp(used, sown) / soil).toBeCloseTo((10 * SOIL.cover + 20) / (10 + could) / SOIL.cover, 3);
+    expect(establishesSown(used, sown)).toBeCloseTo(1 - 0.8 * (1 - used.pot.establishes), 9);
+    const flat = outcome({ ...batch, sown: { container: 'flat', each: 60, cover_mm: 2 } });
+    expect(learnSpecies(camas, [flat]).establishes).toBeUndefined();
   });
   test('of coats opened is learned for what opened them', () => {
     const { openCoat, hotWater } = learnSpecies(lupine, [

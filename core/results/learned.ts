@@ -2,7 +2,11 @@ import type { LotTest } from '@chill/model/lot.ts';
 import type { Learnable, OwnFigure } from '@chill/model/nursery.ts';
 import type { Outcome } from '@chill/model/outcome.ts';
 import type { Species } from '@chill/model/species.ts';
+import { growsAlone } from '../mix/containers.ts';
+import { reachesAir, sproutsInMix } from '../sowing/sown.ts';
+import { UNHANDLED_LOSES } from '../sowing/towelOrMix.ts';
 import type { Counted } from './compare.ts';
+import { germinated } from './germinated.ts';
 import { type LearnedShare, learnShare } from './learnedShare.ts';
 import { learnSprouting, toldOf } from './learnedSprouting.ts';
 import { type LearnedViable, learnViable } from './learnedViable.ts';
@@ -10,7 +14,7 @@ import type { LearnedDays } from './weighed.ts';
 
 /** What a nursery's own results say of a species; only what any of them tells of. */
 export type Learned = Partial<
-  { viable: LearnedViable } & Record<'sprouts' | 'establishes' | 'openCoat' | 'hotWater', LearnedShare> &
+  { viable: LearnedViable } & Record<'sprouts' | 'soil' | 'establishes' | 'openCoat' | 'hotWater', LearnedShare> &
     Record<'cold' | 'speed', LearnedDays>
 >;
 
@@ -39,6 +43,14 @@ export function learnSpecies(
       tests.filter(({ speciesId, on }) => speciesId === species.id && on > tested),
     ),
   );
+  put(
+    'soil',
+    learnShare(
+      sproutsInMix(species),
+      after('soil').flatMap((one) => cameUpOf(one, species)),
+      species.figures?.soil?.worth,
+    ),
+  );
   put('establishes', learnShare(species.pot.establishes, after('establishes').flatMap(pottedOf), species.figures?.establishes?.worth));
   for (const how of ['openCoat', 'hotWater'] as const)
     if (species.hardCoat)
@@ -53,7 +65,8 @@ export function learnSpecies(
   // One grid tells all three; one of them that was made one's own or forgotten since is told by the batches after it.
   const told = new Map<number, ReturnType<typeof learnSprouting>>();
   for (const what of ['sprouts', 'cold', 'speed'] as const) {
-    const batches = after(what);
+    // What came up out of mix tells of how fast and after how much cold; of the share only together with what the mix kept back, which is learned by itself.
+    const batches = after(what).filter(({ sown }) => what !== 'sprouts' || !sown);
     const known =
       told.get(batches.length) ??
       learnSprouting(
@@ -66,10 +79,21 @@ export function learnSpecies(
   return learned;
 }
 
-function pottedOf({ went }: Outcome): Counted[] {
-  const plants = went.plants ?? 0;
-  const of = plants + (went.lostInPots ?? 0);
-  return of > 0 ? [{ came: plants, of }] : [];
+/** Of those that came up where they were sown, plants as they would be of handled sprouts; out of an open tray they are separated first, which tells of both. */
+function pottedOf({ went, sown }: Outcome): Counted[] {
+  if (sown && !growsAlone(sown)) return [];
+  const of = (went.plants ?? 0) + (went.lostInPots ?? 0);
+  const lost = Math.min(of, Math.round((went.lostInPots ?? 0) / (sown ? UNHANDLED_LOSES : 1)));
+  return of > 0 ? [{ came: of - lost, of }] : [];
+}
+
+/** Of those that would have sprouted on a towel and then come through their cover, how many came up. */
+function cameUpOf({ sown, sprouting, believed }: Outcome, species: Species): Counted[] {
+  if (!sown || !sprouting || !believed.soil) return [];
+  const { came, of } = germinated(sprouting);
+  const able = (believed.able / believed.soil) * believed.released * believed.sprouts * reachesAir(species, sown);
+  const could = Math.round(of * Math.min(1, able));
+  return could > 0 ? [{ came: Math.min(came, could), of: could }] : [];
 }
 
 function openedOf({ opened }: Outcome, how: 'openCoat' | 'hotWater'): Counted[] {

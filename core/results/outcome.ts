@@ -9,6 +9,7 @@ import { chills, keptDry, mediumOf, STAGES } from '../kinds/stages.ts';
 import type { Seen } from '../ledger/batchState.ts';
 import { eventsInForce } from '../ledger/standing.ts';
 import { viableOn } from '../lot/lotLedger.ts';
+import { sowingOf } from '../methods/endings.ts';
 import { asItStands, type BatchView } from '../nursery/reader.ts';
 import { workDone } from '../season/work.ts';
 import type { ReleasedPart } from '../sprout/belief.ts';
@@ -26,6 +27,7 @@ export function outcomeOf(view: BatchView, today: string): Outcome {
   const { state, treatment } = projection;
   const sprouting = sproutingOf(view);
   const opened = openedOf(view);
+  const sown = sowingOf(plan.method);
   const { standing } = eventsInForce(batch.events);
   const closing = standing.findLast(({ kind }) => kind === 'closed');
   const gone = closing?.kind === 'closed' ? closing.why : undefined;
@@ -42,6 +44,7 @@ export function outcomeOf(view: BatchView, today: string): Outcome {
     ...(gone && { gone }),
     ...(trial && { trial }),
     ...(from && { splitFrom: from.batchId }),
+    ...(sown && { sown }),
     seeds: plan.seeds,
     promised: made.expects,
     went: fatesOf(view),
@@ -233,6 +236,7 @@ function believedOf({ batch, species, lot, projection: { outlook, state } }: Bat
     viable: believed(viable),
     answers: believed(answers),
     released: within(chain.released),
+    ...(chain.soil < 1 && { soil: within(chain.soil) }),
     sprouts: within(species.sprouting.share),
     establishes: within(species.pot.establishes),
   };

@@ -216,6 +216,18 @@ describe('a trial', () => {
     expect(held[0]?.wouldSettle).toBeUndefined();
     expect(held[0]?.better).toBeGreaterThan(0.98);
   });
+  test('of a towel and of sown seed is told by its plants', () => {
+    const sown = { container: 'plug72', each: 1, cover_mm: 2 } as const;
+    const verdict = trialVerdict([arm(1, 31, { went: { plants: 11, lostInPots: 20, neverSprouted: 9 } }), arm(2, 29, { sown })], closed);
+    const [plants, against] = [
+      { came: 29, of: 40 },
+      { came: 11, of: 40 },
+    ];
+    expect(verdict.held[0]?.plants).toEqual({ came: plants, against, luck: luckOfBags(plants, against) });
+    expect(verdict.held[0]?.luck).toBeGreaterThan(0.5);
+    expect(verdict.doubts).toContainEqual({ why: 'towelAndSown' });
+    expect(trialVerdict([arm(1, 8, { sown }), arm(2, 31, { sown })], closed).held[0]).not.toHaveProperty('plants');
+  });
   test('says by name what it cannot show', () => {
     expect(doubts([arm(1, 8), arm(2, 31)], closed)).toEqual(['oneBag']);
     expect(doubts([arm(1, 18), arm(2, 22)], closed)).toEqual(['tooFew', 'oneBag']);

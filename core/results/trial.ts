@@ -30,6 +30,8 @@ export interface ArmHeld {
   better: number;
   /** The chance that luck alone would part them so far in speed, and whether the arm is the faster; absent where that cannot be told. */
   speed?: { luck: number; faster: boolean };
+  /** Where one of them was sown and the other not, once nothing is still to come: the plants of each, of the seeds that were there for them, and the chance that luck alone would part those so far. */
+  plants?: { came: Counted; against: Counted; luck: number };
   /** Times that it would have to be made like this, a bag to each arm, to be most likely settled, the shares being what they seem; absent where they seem equal, or it is settled. */
   wouldSettle?: number;
 }
@@ -45,7 +47,9 @@ export type Doubt =
   /** Not all arms were mostly in the same hands. */
   | { why: 'hands'; names: string[] }
   | { why: 'starts'; days: number }
-  | { why: 'oneBag' };
+  | { why: 'oneBag' }
+  /** One arm sprouted on a towel, another came up out of mix: seed that sprouted there and never reached the air was seen in neither. */
+  | { why: 'towelAndSown' };
 
 /** What a trial shows. */
 export interface TrialVerdict {
@@ -99,12 +103,22 @@ export function trialVerdict(outcomes: readonly Outcome[], open: (batchId: Outco
       rawLuck: raw[i] as number,
       difference: differenceOfBags(arm.sprouted, against.sprouted),
       better: chanceBetterOfBags(arm.sprouted, against.sprouted),
+      ...(endedApart(arm, against) && arm.open + against.open === 0 && { plants: plantsHeld(arm, against) }),
       ...(speed && { speed: { luck: speed.chance, faster: speed.ahead === 'a' } }),
       ...(settle !== undefined && { wouldSettle: settle }),
     };
   });
   const doubts = doubtsOf(arms, held);
   return { arms, held, doubts: dealt ? doubts : [{ why: 'notDealt' }, ...doubts] };
+}
+
+const endedApart = (a: Arm, b: Arm) => (a.outcome.sown === undefined) !== (b.outcome.sown === undefined);
+
+/** Roots on a towel and shoots out of mix are not one count: plants are. */
+function plantsHeld(a: Arm, b: Arm): NonNullable<ArmHeld['plants']> {
+  const plantsOf = ({ plants, sprouted: { of } }: Arm): Counted => ({ came: Math.min(plants, of), of });
+  const [came, against] = [plantsOf(a), plantsOf(b)];
+  return { came, against, luck: luckOfBags(came, against) };
 }
 
 function wouldSettle(a: Counted, b: Counted, luck: number): number | undefined {
@@ -126,6 +140,7 @@ function doubtsOf(arms: readonly Arm[], held: readonly ArmHeld[]): Doubt[] {
     const smallest = told.every((one) => one !== undefined) ? Math.max(...(told as number[])) : undefined;
     doubts.push({ why: 'tooFew', ...(smallest !== undefined && { smallest }) });
   }
+  if (arms.some((one) => endedApart(one, arms[0] as Arm))) doubts.push({ why: 'towelAndSown' });
   const apart = placesApart(arms);
   if (apart) doubts.push({ why: 'places', stage: apart });
   const names = arms.flatMap(({ outcome }) => mostlyBy(outcome) ?? []);

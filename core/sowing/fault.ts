@@ -2,14 +2,15 @@ import type { Sowing } from '@chill/model/container.ts';
 import { type Refusal, refusal } from '@chill/model/refusal.ts';
 import type { Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/sowing.ts';
-import { CONTAINERS } from '../mix/containers.ts';
+import { containerOf } from '../mix/containers.ts';
 
 /** Seed lies no deeper than this part of its container. Common practice. */
 const DEEPEST_PART = 1 / 3;
 
 /** What is wrong with a sowing, at `cover_mm` or `each`; `undefined` where it can be sown so. */
-export function sowingFault({ container, each, cover_mm }: Sowing): Refusal | undefined {
-  const { depth_mm } = CONTAINERS[container];
+export function sowingFault(sowing: Sowing): Refusal | undefined {
+  const { each, cover_mm } = sowing;
+  const { depth_mm } = containerOf(sowing);
   if (!Number.isInteger(each) || each < 1) return refusal(say.of('oneSeedOrMore'), 'each');
   if (!(cover_mm >= 0)) return refusal(say.of('coverFromNothing'), 'cover_mm');
   if (cover_mm > depth_mm * DEEPEST_PART)

@@ -1,6 +1,5 @@
-import type { Sowing } from '@chill/model/container.ts';
 import type { Species } from '@chill/model/species.ts';
-import { area_dm2, CONTAINERS } from '../mix/containers.ts';
+import { area_dm2, containerOf, type Into } from '../mix/containers.ts';
 import { spread_mm } from '../mix/density.ts';
 import { LEAVES, type Pace } from './growth.ts';
 import { apart_mm, liveThroughSeparating, ROOTS_WIDER } from './separate.ts';
@@ -34,16 +33,11 @@ export interface Separation {
 }
 
 /** When `living` seedlings in `containers` open trays are best separated. Common practice for the leaves; losses are assumptions. */
-export function separation(
-  species: Pick<Species, 'family' | 'life' | 'seed'>,
-  { container }: Pick<Sowing, 'container'>,
-  living: number,
-  containers = 1,
-): Separation {
+export function separation(species: Pick<Species, 'family' | 'life' | 'seed'>, into: Into, living: number, containers = 1): Separation {
   const roots = rootsOf(species);
   const leaves = LEAVES[paceOf(species)];
   const mass_mg = species.seed.thousandSeeds_g;
-  const apart = apart_mm(Math.max(1, living) / (Math.max(1, containers) * area_dm2(CONTAINERS[container])));
+  const apart = apart_mm(Math.max(1, living) / (Math.max(1, containers) * area_dm2(containerOf(into))));
   // Roots of neighbours meet where 1.3 times the leaves' width is twice the distance.
   const meetAt = Math.log((2 * apart) / (ROOTS_WIDER * spread_mm(mass_mg, 0))) / Math.log(WIDER_BY_PAIR);
   const usual = SEPARATED_AT[roots];

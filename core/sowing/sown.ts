@@ -1,9 +1,9 @@
-import type { Container, Sowing } from '@chill/model/container.ts';
+import type { Container, ContainerFacts, Sowing } from '@chill/model/container.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { Stage } from '@chill/model/stage.ts';
-import { area_dm2, CONTAINERS, growsAlone, SEPARATED_AT_PAIRS, usualContainer } from '../mix/containers.ts';
+import { area_dm2, containerOf, growsAlone, type Into, SEPARATED_AT_PAIRS, usualContainer } from '../mix/containers.ts';
 import { mostSeedlings_perDm2, spread_mm } from '../mix/density.ts';
-import { DUST_MG, usualCover_mm } from './depth.ts';
+import { DUST_MG, GRIT_MM, liesOnTop, type SeedToSow, usualCover_mm } from './depth.ts';
 import { upDegreeDays } from './emergence.ts';
 import { notDampedOff, throughCover } from './losses.ts';
 import { daysUntilDry, USUAL_HUMIDITY, waterToSpare_mm } from './moisture.ts';
@@ -11,7 +11,7 @@ import { apart_mm, liveThroughSeparating } from './separate.ts';
 import { establishesUnhandled, type Roots, SOIL } from './towelOrMix.ts';
 
 /** Of a species, what its sowing is worked out from. */
-type Sowable = Pick<Species, 'seed' | 'light' | 'life' | 'family' | 'pot' | 'sprouting'>;
+type Sowable = Pick<Species, 'seed' | 'light' | 'life' | 'family' | 'pot' | 'sprouting' | 'figures'>;
 
 /** Families whose first root goes down, and those with thick, soft roots. A rule that stands in where a handbook is silent. */
 const TAP = new Set([
@@ -55,12 +55,13 @@ const DUST_INTO = { bench: 'flat', fridge: 'halfTray', outdoors: 'flat' } as con
 /** How a species is sown where nobody says otherwise: dust over an open tray, small seed into plugs, outdoors into a flat, large seed one to a deep cell or pot. */
 export const usualSowing = (species: Sowable, where: SownWhere = 'bench'): Sowing => sowingInto(species, usualInto(species, where));
 
-/** How a species is sown into a container: so many to each that one stands there, or as many as an open tray takes; as deep as is usual. */
-export function sowingInto(species: Sowable, container: Container): Sowing {
-  const { depth_mm, shape } = CONTAINERS[container];
+/** How a species is sown into a container, or one of the nursery's own: so many to each that one stands there, or as many as an open tray takes; as deep as is usual. */
+export function sowingInto(species: Sowable, container: Container, own?: ContainerFacts): Sowing {
+  const into: Into = { container, ...(own && { own }) };
+  const { depth_mm, shape } = containerOf(into);
   const several = species.seed.thousandSeeds_g < SEVERAL_BELOW_MG ? SEVERAL : 1;
-  const each = shape === 'open' ? seedsInOpen(species, container) : several;
-  return { container, each, cover_mm: Math.round(usualCover_mm(species, depth_mm) * 10) / 10 };
+  const each = shape === 'open' ? seedsInOpen(species, into) : several;
+  return { ...into, each, cover_mm: Math.round(usualCover_mm(species, depth_mm) * 10) / 10 };
 }
 
 function usualInto({ seed }: Sowable, where: SownWhere): Container {
@@ -76,22 +77,31 @@ export const sownBy = (stages: readonly Pick<Stage, 'sowing'>[], index: number):
   stages.slice(0, index + 1).findLast(({ sowing }) => sowing)?.sowing;
 
 /** Seeds that an open tray takes for as many seedlings as stand in it until they are separated. */
-function seedsInOpen(species: Sowable, container: Container): number {
+function seedsInOpen(species: Sowable, into: Into): number {
   const seedlings = mostSeedlings_perDm2(species.seed.thousandSeeds_g, SEPARATED_AT[rootsOf(species)]);
-  return Math.max(1, Math.round((seedlings * area_dm2(CONTAINERS[container])) / Math.max(0.05, species.sprouting.share * SOIL.cover)));
+  return Math.max(
+    1,
+    Math.round((seedlings * area_dm2(containerOf(into))) / Math.max(0.05, species.sprouting.share * sproutsInMix(species))),
+  );
 }
+
+/** Of what would sprout on a towel, the share that does in mix: as the nursery's own results have it, or as is usual. */
+export const sproutsInMix = ({ figures }: Pick<Species, 'figures'>): number => figures?.soil?.now ?? SOIL.cover;
 
 /** Degree-days from the root to the shoot that is up. */
 export const upFor = (species: Sowable, { cover_mm }: Pick<Sowing, 'cover_mm'>): number =>
   upDegreeDays(species.seed.thousandSeeds_g, cover_mm, isNut(species));
 
 /** Living seedlings to the dm² where so many of `each` come. */
-const crowdIn = (species: Sowable, { container, each }: Sowing) => (each * species.sprouting.share) / area_dm2(CONTAINERS[container]);
+const crowdIn = (species: Sowable, sowing: Sowing) => (sowing.each * species.sprouting.share) / area_dm2(containerOf(sowing));
 
 /** Of what would sprout on the towel, the share that comes up and stands: what sprouts in mix, comes through its cover, and does not damp off in its crowd. */
-export function comesUp(species: Sowable, sowing: Sowing): number {
+export const comesUp = (species: Sowable, sowing: Sowing): number => sproutsInMix(species) * reachesAir(species, sowing);
+
+/** Of what sprouts in mix, the share that comes through its cover and does not damp off in its crowd. */
+export function reachesAir(species: Sowable, sowing: Sowing): number {
   const crowd = growsAlone(sowing) ? 0 : crowdIn(species, sowing);
-  return SOIL.cover * throughCover(species.seed.thousandSeeds_g, sowing.cover_mm) * notDampedOff({ crowd });
+  return throughCover(species.seed.thousandSeeds_g, sowing.cover_mm) * notDampedOff({ crowd });
 }
 
 /** The share of what came up that becomes plants: unhandled in containers of their own; separated first out of an open tray. */
@@ -104,12 +114,20 @@ export function establishesSown(species: Sowable, sowing: Sowing): number {
   return unhandled * liveThroughSeparating(roots, pairs, leaves, apart_mm(Math.max(1, crowdIn(species, sowing))));
 }
 
+/** Grit that goes on top of what is sown and winters outdoors: how deep, mm, and how much for so many containers, mL; none over seed that lies bare. */
+export function gritOver(species: SeedToSow, into: Into, containers: number): { depth_mm: number; mL: number } {
+  const depth_mm = liesOnTop(species) ? 0 : GRIT_MM;
+  return { depth_mm, mL: depth_mm * ML_PER_DM2_MM * area_dm2(containerOf(into)) * containers };
+}
+/** One millimetre over a dm² is so much, mL. */
+const ML_PER_DM2_MM = 10;
+
 /** Whatever its mix holds, sown seed is looked at once a week. */
 const MOST_DAYS_UNSEEN = 7;
 
 /** Days from one look at what is sown to the next: half of the time in which it would dry, under a film with holes; at least one, at most a week. */
-export function lookAfter_days({ container, cover_mm }: Sowing, celsius: number): number {
-  const spare = waterToSpare_mm(CONTAINERS[container].depth_mm, cover_mm);
+export function lookAfter_days(sowing: Sowing, celsius: number): number {
+  const spare = waterToSpare_mm(containerOf(sowing).depth_mm, sowing.cover_mm);
   const days = daysUntilDry(spare, { celsius, humidity: USUAL_HUMIDITY.room, air: 'stillRoom', cover: 'film' });
   return Math.min(MOST_DAYS_UNSEEN, Math.max(1, Math.floor(days / 2)));
 }
@@ -120,13 +138,15 @@ function filledBy(up: number, seeds: number, each: number): number {
 }
 
 /** Of those that come up, the share that is kept: where several are sown to a container, one of those that come there; `share` is what comes of each seed. */
-export function keptOf({ container, each }: Sowing, share: number): number {
-  if (each === 1 || !growsAlone({ container }) || share <= 0) return 1;
+export function keptOf(sowing: Sowing, share: number): number {
+  const { each } = sowing;
+  if (each === 1 || !growsAlone(sowing) || share <= 0) return 1;
   const certain = share >= 1;
   return certain ? 1 / each : Math.min(1, -Math.expm1(each * Math.log1p(-share)) / (each * share));
 }
 
 /** How many of those that are up stand beside another in their container, and come off when they are thinned to one. */
-export function besideAnother({ container, each }: Sowing, up: number, seeds: number): number {
-  return each === 1 || !growsAlone({ container }) ? 0 : Math.max(0, Math.round(up - filledBy(up, seeds, each)));
+export function besideAnother(sowing: Sowing, up: number, seeds: number): number {
+  const { each } = sowing;
+  return each === 1 || !growsAlone(sowing) ? 0 : Math.max(0, Math.round(up - filledBy(up, seeds, each)));
 }

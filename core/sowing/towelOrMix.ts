@@ -9,6 +9,8 @@ const LIFTED: Record<Roots, { lost: number; byLength: number }> = {
 };
 /** The share of what establishing costs that is the handling of a sprout: what comes up where it is sown is spared it. Assumption. */
 const HANDLING = 0.2;
+/** What is lost of those that come up where they are sown, as a part of what is of handled sprouts. */
+export const UNHANDLED_LOSES = 1 - HANDLING;
 /** Of what sprouts on the towel, what does in the ground: under a cover, in a flat outdoors, in a bed. Field emergence runs below the laboratory's. */
 export const SOIL = { cover: 0.9, outdoorFlat: 0.8, bed: 0.65 };
 
@@ -19,7 +21,7 @@ export function liveThroughLifting(roots: Roots, root = 1): number {
 }
 
 /** What of those that came up where they were sown becomes plants, where `establishes` of sprouts handled do. */
-export const establishesUnhandled = (establishes: number): number => 1 - (1 - HANDLING) * (1 - establishes);
+export const establishesUnhandled = (establishes: number): number => 1 - UNHANDLED_LOSES * (1 - establishes);
 
 /** What is known of one seed before it is decided where it sprouts: shares, 0 to 1. */
 export interface OneSeed {

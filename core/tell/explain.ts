@@ -39,6 +39,7 @@ export interface Why {
 export interface OwnResults {
   viable?: OwnShare;
   sprouts?: OwnShare;
+  soil?: OwnShare;
   establishes?: OwnShare;
   openCoat?: OwnShare;
   hotWater?: OwnShare;
@@ -100,7 +101,9 @@ export function whySeeds(
       from: own.rot ? say.of('rotCurveOwn', { rotted: own.rot.rotted, expected: Math.round(own.rot.expected) }) : say.of('rotCurveDoubt'),
     },
     { name: say.of('germinateOnceReady'), value: percent(chain.sprouts), from: handbookSaid(own.sprouts, say.of('handbookAsTenSeeds')) },
-    ...(chain.soil < 1 ? [{ name: say.of('comeUpInMix'), value: percent(chain.soil), from: say.of('sourceOfSoil') }] : []),
+    ...(chain.soil < 1
+      ? [{ name: say.of('comeUpInMix'), value: percent(chain.soil), from: handbookSaid(own.soil, say.of('sourceOfSoil')) }]
+      : []),
     ...(chain.kept < 1 ? [{ name: say.of('keptOfEach'), value: percent(chain.kept), from: say.of('oneToEachContainer') }] : []),
     { name: say.of('growPot'), value: percent(chain.establishes), from: handbookSaid(own.establishes, say.of('handbookAsTenSeeds')) },
     ...(proposal.spread ? [{ name: say.of('rangesSpread'), value: `× ${proposal.spread}`, from: say.of('whatCameBefore') }] : []),

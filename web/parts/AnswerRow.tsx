@@ -129,7 +129,13 @@ export function AnswerForm({ answering, sight }: { answering: Answering; sight?:
         </Link>
       )}
       {sight && task.kind === 'check' && (
-        <SightNote sight={sight} inPots={growsIn(stage?.kind)} damp={task.check === 'damp'} show={(part) => set(part)} />
+        <SightNote
+          sight={sight}
+          inPots={growsIn(stage?.kind)}
+          sown={stage?.sown !== undefined}
+          damp={task.check === 'damp'}
+          show={(part) => set(part)}
+        />
       )}
       {beware && <p className="w-0 min-w-full text-[0.9rem] text-ink2 desk:text-right">{beware}</p>}
       <Problem>{problem}</Problem>
@@ -138,10 +144,22 @@ export function AnswerForm({ answering, sight }: { answering: Answering; sight?:
 }
 
 /** In the demo: what the simulated seeds show, taken over with one tap. */
-function SightNote({ sight, inPots, damp, show }: { sight: Sight; inPots: boolean; damp: boolean; show: (part: Partial<Answer>) => void }) {
+function SightNote({
+  sight,
+  inPots,
+  sown,
+  damp,
+  show,
+}: {
+  sight: Sight;
+  inPots: boolean;
+  sown: boolean;
+  damp: boolean;
+  show: (part: Partial<Answer>) => void;
+}) {
   const seen = [
     ...(damp ? [{ dry: 'dry', right: 'damp', wet: 'wet' }[sight.damp]] : []),
-    ...(sight.up > 0 ? [say('germinatedCount', { up: sight.up })] : []),
+    ...(sight.up > 0 ? [say(sown ? 'upCount' : 'germinatedCount', { up: sight.up })] : []),
     ...(inPots
       ? sight.lost > 0
         ? [say('dead', { lost: sight.lost })]

@@ -71,7 +71,7 @@ export function Account({ view }: { view: BatchView }) {
     return (
       <>
         <div className="mt-3 grid grid-cols-[repeat(auto-fit,minmax(11.5rem,1fr))] gap-4">
-          <Figure value={sprouting.up} unit={say('germinated', { seeds: sprouting.seeds })}>
+          <Figure value={sprouting.up} unit={say(stages[sprouting.stage]?.sown ? 'cameUp' : 'germinated', { seeds: sprouting.seeds })}>
             {stages[sprouting.stage]?.finished
               ? say('since', { since })
               : say('sinceExpected', { since, expected: Math.round(sprouting.expectedByNow) })}

@@ -31,7 +31,7 @@ export function Choices({ view, advice }: { view: BatchView; advice: Advice }) {
   const takes = ({ kind, minutes, room, late_days, cut, cure }: Choosing) => {
     if (kind === 'cut') return say('takesCut', { cut });
     const place = places.find(({ id }) => id === room?.placeId);
-    const units = place && Math.ceil(roomOf(advice.left, cure?.method[0]?.medium ?? 'towel', species.seed, place.room));
+    const units = place && Math.ceil(roomOf(advice.left, cure?.method[0]?.medium ?? 'towel', species.seed, place));
     // Where it goes on lying it has its room already.
     const taken = place && kind !== 'wait' ? lodgersOf(place, batches, today).reduce((sum, { room: each }) => sum + each, 0) : 0;
     const free = place ? Math.max(0, Math.floor(place.capacity - taken)) : 0;

@@ -1,4 +1,4 @@
-import { CONTAINERS, growsAlone } from '@chill/core/mix/containers.ts';
+import { CONTAINERS, growsAlone, mostLike } from '@chill/core/mix/containers.ts';
 import { sowingDoubt, sowingFault } from '@chill/core/sowing/fault.ts';
 import { sowingInto } from '@chill/core/sowing/sown.ts';
 import { Container, type Sowing } from '@chill/model/container.ts';
@@ -11,34 +11,54 @@ import { Field } from '../kit/fields/Field.tsx';
 import { NumberInput } from '../kit/fields/NumberInput.tsx';
 import { QuantityInput } from '../kit/fields/QuantityInput.tsx';
 
+/** What the nursery's own containers are chosen by begins so. */
+const OWN = 'own ';
+
 /** Into what seed is sown, how many to each and how deep. `sow` is told only what can be; what cannot be is said at its field. */
 export function SowingFields({ sowing, sow, species }: { sowing: Sowing; sow: (sowing: Sowing) => void; species: Species }) {
-  const { units } = useNursery().nursery.settings;
+  const { settings, containers = [] } = useNursery().nursery;
+  const { units } = settings;
   const [typed, setTyped] = useState(sowing);
   const fault = sowingFault(typed);
-  const put = (part: Partial<Sowing>) => {
-    const next = { ...typed, ...part };
+  const put = (part: Partial<Sowing>) => change({ ...typed, ...part });
+  const change = (next: Sowing) => {
     setTyped(next);
     if (!sowingFault(next)) sow(next);
   };
   const at = (field: string) => (fault?.field === field ? spoken(fault.reason) : undefined);
-  const { container, each, cover_mm } = typed;
+  const { container, own, each, cover_mm } = typed;
+  // One that was taken off the list since, or measured anew, is still what this batch is sown into.
+  const listed = own && !containers.some(({ name }) => name === own.name) ? [...containers, own] : containers;
+  const into = (value: string) => {
+    const mine = listed.find(({ name }) => OWN + name === value);
+    return mine ? sowingInto(species, mostLike(mine), mine) : sowingInto(species, Container.parse(value));
+  };
+  const key = own ? OWN + own.name : container;
   return (
     <div className="mt-3 grid max-w-xl items-start gap-x-6 gap-y-3 sm:grid-cols-[2fr_1fr_1fr]">
       <Field label={say('intoWhat')}>
-        <select className="written" value={container} onChange={({ target }) => put(sowingInto(species, Container.parse(target.value)))}>
+        <select className="written" value={key} onChange={({ target }) => change(into(target.value))}>
           {Container.options.map((one) => (
             <option key={one} value={one}>
               {CONTAINERS[one].name}
             </option>
           ))}
+          {listed.length > 0 && (
+            <optgroup label={say('ownContainers')}>
+              {listed.map(({ name }) => (
+                <option key={name} value={OWN + name}>
+                  {name}
+                </option>
+              ))}
+            </optgroup>
+          )}
         </select>
       </Field>
       <Field label={say(growsAlone(typed) ? 'toEachContainer' : 'seedsToTray')} error={at('each')}>
-        <NumberInput key={container} value={each} onChange={(many) => put({ each: many ?? 0 })} />
+        <NumberInput key={key} value={each} onChange={(many) => put({ each: many ?? 0 })} />
       </Field>
       <Field label={say('coverField')} error={at('cover_mm')} hint={sowingDoubt(species, typed)}>
-        <QuantityInput key={container} quantity="length_mm" units={units} value={cover_mm} onChange={(mm) => put({ cover_mm: mm ?? -1 })} />
+        <QuantityInput key={key} quantity="length_mm" units={units} value={cover_mm} onChange={(mm) => put({ cover_mm: mm ?? -1 })} />
       </Field>
     </div>
   );

@@ -1,6 +1,7 @@
-import type { ContainerFacts } from '@chill/core/mix/containers.ts';
+import type { ContainerFacts } from '@chill/model/container.ts';
 import type { SeedForm } from '@chill/model/species.ts';
 import { say } from '@chill/words/drawings.ts';
+import { seedOutline } from './seedShape.ts';
 
 const HEIGHT = 236;
 const TOP = 8;
@@ -18,7 +19,7 @@ export function SownSection({
 }: {
   container: Pick<ContainerFacts, 'depth_mm' | 'top_mm' | 'shape'>;
   cover_mm: number;
-  seed: Pick<SeedForm, 'length_mm' | 'thickness_mm'>;
+  seed: Pick<SeedForm, 'length_mm' | 'thickness_mm' | 'shape'>;
 }) {
   const { depth_mm, top_mm, shape } = container;
   const px = Math.min((HEIGHT - TOP - 22) / depth_mm, 4);
@@ -29,8 +30,9 @@ export function SownSection({
   const inset = (wide * (1 - narrow)) / 2;
   const step = STEPS.find((one) => depth_mm / one <= 10) ?? 50;
   const marks = Array.from({ length: Math.floor(depth_mm / step) + 1 }, (_, i) => i * step);
-  const [rx, ry] = [Math.max(1.5, (seed.length_mm * px) / 2), Math.max(1.2, (seed.thickness_mm * px) / 2)];
-  const y = TOP + cover_mm * px + (cover_mm > 0 ? ry : 0);
+  // As it lies: on its side, as long and as thick as it is; dust is drawn as large as can be seen.
+  const [long, thick] = [Math.min(Math.max(3, seed.length_mm * px), wide - 4), Math.max(2.4, seed.thickness_mm * px)];
+  const y = TOP + cover_mm * px - (cover_mm > 0 ? 0 : thick / 2);
   return (
     <svg
       width={left + wide + 10}
@@ -55,7 +57,12 @@ export function SownSection({
         strokeWidth={1.4}
       />
       {cover_mm > 0 && <rect x={left + 1} width={wide - 2} y={TOP} height={cover_mm * px} fill="var(--seed-tan)" fillOpacity={0.5} />}
-      <ellipse cx={left + wide / 2} cy={y} rx={Math.min(rx, wide / 2 - 2)} ry={ry} fill="var(--seed-brown)" stroke="var(--seed-edge)" />
+      <path
+        d={seedOutline({ length_mm: long, width_mm: thick, shape: seed.shape })}
+        transform={`translate(${left + (wide - long) / 2} ${y})`}
+        fill="var(--seed-brown)"
+        stroke="var(--seed-edge)"
+      />
       <text x={RULE - 12} y={bottom + 18} fontSize={12} className="fill-ink2">
         {say('mmToScale')}
       </text>

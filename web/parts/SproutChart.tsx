@@ -40,7 +40,12 @@ export function SproutChart({ view, height = 256 }: { view: BatchView; height?: 
   return (
     <figure>
       <Plot
-        label={say('germinatedAgainstExpected', { up, seeds, day, expectedByNow: Math.round(expectedByNow) })}
+        label={say(view.projection.stages[sprouting.stage]?.sown ? 'upAgainstExpected' : 'germinatedAgainstExpected', {
+          up,
+          seeds,
+          day,
+          expectedByNow: Math.round(expectedByNow),
+        })}
         data={data}
         height={height}
         unnamed

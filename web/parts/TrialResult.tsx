@@ -84,7 +84,7 @@ function luckSaid(chance: number): string {
 
 const nameOf = ({ outcome }: Arm) => `${outcome.code} ${outcome.method.name}`;
 
-function Shown({ held: { arm, against, luck, speed, wouldSettle, difference } }: { held: ArmHeld }) {
+function Shown({ held: { arm, against, luck, speed, wouldSettle, difference, plants } }: { held: ArmHeld }) {
   const facts = {
     arm: nameOf(arm),
     came: arm.sprouted.came,
@@ -99,6 +99,18 @@ function Shown({ held: { arm, against, luck, speed, wouldSettle, difference } }:
       <p className={clear ? 'text-lg font-[560]' : 'text-lg'}>
         {clear ? say(difference.difference > 0 ? 'clear' : 'clearLess', facts) : say('couldBeLuck', facts)}
       </p>
+      {plants && (
+        <p>
+          {say('plantsAgainst', {
+            arm: nameOf(arm),
+            came: plants.came.came,
+            of: plants.came.of,
+            otherCame: plants.against.came,
+            otherOf: plants.against.of,
+            luck: luckSaid(plants.luck),
+          })}
+        </p>
+      )}
       {speed && speed.luck <= SIGNIFICANCE && (
         <p>{say(speed.faster ? 'faster' : 'slower', { arm: nameOf(arm), luck: luckSaid(speed.luck) })}</p>
       )}
@@ -116,7 +128,7 @@ function Shares({ arms }: { arms: readonly Arm[] }) {
           <span className="flex flex-wrap items-baseline justify-between gap-x-4">
             <b className="font-[560]">{nameOf(one)}</b>
             <span className="text-[0.95rem] text-ink2">
-              {say('sproutedOf', one.sprouted)} · {say('plantsOf', { plants: one.plants })}
+              {say(one.outcome.sown ? 'cameUpOf' : 'sproutedOf', one.sprouted)} · {say('plantsOf', { plants: one.plants })}
               {one.open > 0 && ` · ${say('still', { open: one.open })}`}
             </span>
           </span>
@@ -178,6 +190,8 @@ function doubtSaid(doubt: Doubt): string {
       return say('doubtHands', { names: allOf(doubt.names) });
     case 'starts':
       return say('doubtStarts', doubt);
+    case 'towelAndSown':
+      return say('doubtTowelAndSown');
     case 'oneBag':
       return say('doubtOneBag');
   }

@@ -78,7 +78,7 @@ export function Seen({ view: { projection }, task: { check, stage }, answer, set
       {damp && <Choice label={say('howDamp')} options={DAMP} value={answer.damp ?? 'right'} onChange={(how) => set({ damp: how })} />}
       {(sprouts || damp) && (
         <Tally
-          label={sprouts ? say('germinated') : say('roots')}
+          label={sprouts ? say(projection.stages[stage]?.sown ? 'up' : 'germinated') : say('roots')}
           none={sprouts ? undefined : say('noRoots')}
           value={answer.up}
           most={mostFor('up', counts)}

@@ -2,11 +2,12 @@ import { expectedOf } from '@chill/core/chill/met.ts';
 import { oddTemperature, PLACES } from '@chill/core/kinds/places.ts';
 import { STAGES } from '@chill/core/kinds/stages.ts';
 import { roomUnitName } from '@chill/core/methods/room.ts';
+import { CONTAINERS, fitsOnShelves } from '@chill/core/mix/containers.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
-import { Place, type PlaceKind, PlaceKind as PlaceKinds, RoomUnit } from '@chill/model/place.ts';
+import { Place, type PlaceKind, PlaceKind as PlaceKinds, RoomUnit, Shelf } from '@chill/model/place.ts';
 import type { DaysOff } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/places.ts';
-import { options } from '@chill/words/tables.ts';
+import { options, worded } from '@chill/words/tables.ts';
 import { useState } from 'react';
 import { useNursery } from '../../data/nursery.ts';
 import { savePlace } from '../../data/saving.ts';
@@ -29,6 +30,16 @@ const KEPT_OFF = options(say, {
 
 const LIGHT = options(say, { unasked: 'notStated', lit: 'lit', dark: 'dark' });
 
+const SHELF = ['width_mm', 'depth_mm', 'height_mm', 'shelves'] as const;
+type ShelfMeasure = (typeof SHELF)[number];
+const SHELF_NAMES: Record<ShelfMeasure, string> = worded(say, {
+  width_mm: 'shelfWidth',
+  depth_mm: 'shelfDepth',
+  height_mm: 'shelfHeight',
+  shelves: 'shelfCount',
+});
+const measured = (shelf: Draft['shelf']) => SHELF.some((measure) => shelf[measure].trim() !== '');
+
 /** What is written of a place: figures as text; `null` where nothing can be read or nobody said. */
 interface Draft {
   name: string;
@@ -42,6 +53,8 @@ interface Draft {
   cover: Place['cover'] | null;
   light: NonNullable<Place['light']> | 'unasked';
   shut: DaysOff[];
+  /** Its shelves' measures, mm, as text; all empty where nobody measured. */
+  shelf: Record<ShelfMeasure, string>;
   /** Whether a temperature that was changed is what it is set to from today. */
   setNow: boolean;
 }
@@ -58,7 +71,9 @@ const asDraft = ({
   cover,
   light,
   shut = [],
+  shelf,
 }: Place): Draft => ({
+  shelf: Object.fromEntries(SHELF.map((measure) => [measure, shelf ? String(shelf[measure]) : ''])) as Draft['shelf'],
   name,
   kind,
   nominal_C,
@@ -75,7 +90,7 @@ const asDraft = ({
 
 /** A place, line by line, to be held against what somebody else wrote of it. */
 function placeSaid(
-  { name, kind, nominal_C, capacity, room = 'bags', within, usedBy, light, cover, shut = [], order }: Place,
+  { name, kind, nominal_C, capacity, room = 'bags', within, usedBy, light, cover, shut = [], shelf, order }: Place,
   units: Parameters<typeof showQuantity>[2],
 ): string[] {
   return [
@@ -87,6 +102,7 @@ function placeSaid(
           `${say('rain')}: ${say(cover.rain ? 'keptOff' : 'notKeptOff')}`,
         ]
       : []),
+    ...(shelf ? [SHELF.map((measure) => `${SHELF_NAMES[measure]} ${shelf[measure]}`).join(', ')] : []),
     ...shut.map(({ from, to }) => `${from} – ${to}`),
     `${say('roundOrder')}: ${order}`,
   ];
@@ -103,7 +119,7 @@ export function PlaceForm({ place: shown, close }: { place: Place; close: () => 
   const isTurned = (nominal_C: number | null): nominal_C is number => told && nominal_C !== null && nominal_C !== place.nominal_C;
   const form = useWritten<Draft, Place>({
     first: asDraft(place),
-    judge: ({ within, usedBy, cover, light, capacity, order, shut, setNow, ...rest }) =>
+    judge: ({ within, usedBy, cover, light, capacity, order, shut, setNow, shelf, ...rest }) =>
       judgedBy(Place, {
         ...place,
         ...rest,
@@ -113,6 +129,7 @@ export function PlaceForm({ place: shown, close }: { place: Place; close: () => 
         light: light === 'unasked' ? undefined : light,
         cover: PLACES[rest.kind].weather ? (cover ?? undefined) : undefined,
         shut: shut.length > 0 ? shut : undefined,
+        shelf: measured(shelf) ? Object.fromEntries(SHELF.map((measure) => [measure, typedCount(shelf[measure])])) : undefined,
         capacity: typedCount(capacity),
         order: typedCount(order),
       }),
@@ -206,6 +223,22 @@ export function PlaceForm({ place: shown, close }: { place: Place; close: () => 
       <div className="sm:col-span-2">
         <ShutDays value={written.shut} onChange={(shut) => form.put({ shut })} today={today} fault={(i) => form.fault(`shut.${i}.from`)} />
       </div>
+      <fieldset className="sm:col-span-2">
+        <legend className="text-[0.95rem] text-ink2">{say('shelfMeasures')}</legend>
+        <div className="mt-1 flex flex-wrap gap-x-4 gap-y-2">
+          {SHELF.map((measure) => (
+            <Field key={measure} label={SHELF_NAMES[measure]} error={form.fault(`shelf.${measure}`)}>
+              <input
+                className="written w-20 font-mono"
+                inputMode="numeric"
+                value={written.shelf[measure]}
+                onChange={({ target }) => form.put({ shelf: { ...written.shelf, [measure]: target.value } })}
+              />
+            </Field>
+          ))}
+        </div>
+        <WhatFits shelf={written.shelf} />
+      </fieldset>
       <PlaceMeans kind={written.kind} nominal_C={written.nominal_C} />
       <Problem>{form.fault('root')}</Problem>
       <BothSides sides={form.sides(close)} />
@@ -219,4 +252,15 @@ export function PlaceForm({ place: shown, close }: { place: Place; close: () => 
       </div>
     </form>
   );
+}
+
+/** What a measured shelf is told by. */
+const TOLD = ['halfTray', 'seedTray', 'flat', 'plug72', 'pot', 'tub1'] as const;
+
+/** How many of the usual containers go onto shelves so large; what does not go in is said too. */
+function WhatFits({ shelf }: { shelf: Draft['shelf'] }) {
+  const read = Shelf.safeParse(Object.fromEntries(SHELF.map((measure) => [measure, typedCount(shelf[measure])])));
+  if (!read.success) return <p className="mt-1 text-[0.9rem] text-ink2">{say('shelfMeans')}</p>;
+  const fits = TOLD.map((kind) => `${fitsOnShelves(read.data, CONTAINERS[kind])} × ${CONTAINERS[kind].name}`);
+  return <p className="mt-1 text-[0.9rem] text-ink2">{say('shelfHolds', { fits: fits.join('; ') })}</p>;
 }

@@ -18,6 +18,7 @@ import { NurseryForm } from '../../parts/NurseryForm.tsx';
 import { PlacePicture } from '../../parts/PlacePicture.tsx';
 import { Backup } from './Backup.tsx';
 import { ClimateForm } from './ClimateForm.tsx';
+import { OwnContainers } from './ContainersForm.tsx';
 import { People } from './PeopleForm.tsx';
 import { PlaceForm } from './PlaceForm.tsx';
 import { piecesOf } from './pieces.ts';
@@ -101,6 +102,7 @@ export default function PlacesPage() {
         ))}
       </ul>
       <People />
+      <OwnContainers />
       <div className="gap-x-14 desk:grid desk:grid-cols-2">
         <ClimateForm key={JSON.stringify(nursery.climate)} nursery={nursery} />
         <div>

@@ -262,7 +262,7 @@ function RoomFor({ plan, species }: { plan: Plan; species: Species }) {
         const { name, on, unit, free, wants } = tell(lodging);
         return (
           <p key={lodging.stage.kind + lodging.stage.start} className="mt-1 text-[0.95rem] font-semibold text-alarm">
-            {say('tooLittleRoom', { name, on, free, unit, wants })}
+            {lodging.tooLarge ? `${spoken(lodging.tooLarge)}.` : say('tooLittleRoom', { name, on, free, unit, wants })}
           </p>
         );
       })}

@@ -117,8 +117,14 @@ export default function PlanStation() {
         <SpringLink />
       </p>
       <HowLong species={species} />
-      {wish && (
-        <SplitTrial key={lot.id} proposals={[...offered, ...set_aside.filter(({ method }) => isControl(method))]} lot={lot} wish={wish} />
+      {wish && request && (
+        <SplitTrial
+          key={lot.id}
+          proposals={[...offered, ...set_aside.filter(({ method }) => isControl(method))]}
+          lot={lot}
+          wish={wish}
+          request={request}
+        />
       )}
       {planned.length > 0 && (
         <section className="mt-10 max-w-4xl">

@@ -1,5 +1,6 @@
+import { unsownId } from '@chill/core/methods/endings.ts';
 import type { Proposal } from '@chill/core/methods/proposal.ts';
-import { planFrom } from '@chill/core/methods/propose.ts';
+import { planFrom, type Request, withSownEndings } from '@chill/core/methods/propose.ts';
 import { isControl, UNTREATED } from '@chill/core/methods/schools.ts';
 import { whyArms } from '@chill/core/tell/explainCounts.ts';
 import { percent } from '@chill/core/units/percent.ts';
@@ -7,7 +8,7 @@ import type { NewBatch, Wish } from '@chill/model/batch.ts';
 import { refusal } from '@chill/model/refusal.ts';
 import { say } from '@chill/words/plan.ts';
 import { Rich } from '@chill/words/rich.tsx';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { newId } from '../../browser/newId.ts';
 import { type LotView, useNursery } from '../../data/nursery.ts';
@@ -30,11 +31,24 @@ const DIFFERENCES = [
 const MOST_ARMS = 6;
 
 /** Splits a lot between two to six methods as a fair trial: how many seeds each, dealt at random, with a control suggested. */
-export function SplitTrial({ proposals, lot, wish }: { proposals: readonly Proposal[]; lot: LotView; wish: Wish }) {
+export function SplitTrial({
+  proposals: towels,
+  lot,
+  wish,
+  request,
+}: {
+  proposals: readonly Proposal[];
+  lot: LotView;
+  wish: Wish;
+  request: Request;
+}) {
   const { today } = useNursery();
   const navigate = useNavigate();
   const { attempt, problem, busy } = useAttempt();
-  const suggested = proposals.find(({ method }) => method.id === UNTREATED) ?? proposals.findLast(({ method }) => isControl(method));
+  const [open, setOpen] = useState(false);
+  const proposals = useMemo(() => (open ? withSownEndings(towels, request) : towels), [open, towels, request]);
+  const suggested = towels.find(({ method }) => method.id === UNTREATED) ?? towels.findLast(({ method }) => isControl(method));
+  const sownToo = firstOnBothEndings(proposals);
   const [chosen, setChosen] = useState<string[]>();
   const arms = (chosen ?? firstTwo(proposals, suggested)).flatMap((id) => proposals.find(({ method }) => method.id === id) ?? []);
   const [difference, setDifference] = useState<(typeof DIFFERENCES)[number]['value']>('0.2');
@@ -43,7 +57,6 @@ export function SplitTrial({ proposals, lot, wish }: { proposals: readonly Propo
   const step = Number(difference) * (base + Number(difference) <= 1 ? 1 : -1);
   const room = arms.length > 0 ? Math.floor(lot.unassigned / arms.length) : 0;
   const [own, setOwn] = useState<number>();
-  const [open, setOpen] = useState(false);
   const answer = useArmSize({ base, other: base + step, ...(own !== undefined && { seeds: Math.min(own, room) }) }, open);
   const seeds = Math.min(own ?? answer?.wanted ?? room, room);
 
@@ -80,6 +93,11 @@ export function SplitTrial({ proposals, lot, wish }: { proposals: readonly Propo
       </p>
       <fieldset className="mt-3">
         <legend className="text-[0.95rem] text-ink2">{say('methodsCompare')}</legend>
+        {sownToo && (
+          <button type="button" className="quiet" onClick={() => setChosen([sownToo.towel, sownToo.sown])}>
+            {say('halfTowelHalfSown')}
+          </button>
+        )}
         <ul className="mt-1 grid gap-x-8 sm:grid-cols-2">
           {proposals.map(({ method }) => {
             const on = arms.some((arm) => arm.method.id === method.id);
@@ -140,6 +158,12 @@ export function SplitTrial({ proposals, lot, wish }: { proposals: readonly Propo
       <Problem>{problem}</Problem>
     </details>
   );
+}
+
+/** The method to recommend first of those that can end on a towel and sown: both its ids. */
+function firstOnBothEndings(proposals: readonly Proposal[]): { towel: string; sown: string } | undefined {
+  const sown = proposals.find(({ method: { id } }) => unsownId(id) !== id)?.method.id;
+  return sown ? { towel: unsownId(sown), sown } : undefined;
 }
 
 function firstTwo(proposals: readonly Proposal[], control: Proposal | undefined): string[] {

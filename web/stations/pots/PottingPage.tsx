@@ -87,8 +87,8 @@ export default function PottingPage() {
             <h2 className="mt-5">{say('containersTitle')}</h2>
             <ul className="mt-1">
               {session.containers.map(({ container, count, trays: each }) => (
-                <li key={container} className="flex justify-between border-t border-line py-1.5">
-                  <span>{CONTAINERS[container].name}</span>
+                <li key={container.name} className="flex justify-between border-t border-line py-1.5">
+                  <span>{container.name}</span>
                   <span>
                     <b className="font-mono">{count}</b> {say('inTrays', { count: each })}
                   </span>

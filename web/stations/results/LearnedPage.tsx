@@ -27,6 +27,7 @@ import { ResultsPages } from './ResultsPages.tsx';
 const FIGURES = worded(say, {
   viable: 'figureViable',
   sprouts: 'figureSprouts',
+  soil: 'figureSoil',
   establishes: 'figureEstablishes',
   openCoat: 'figureOpenCoat',
   hotWater: 'figureHotWater',

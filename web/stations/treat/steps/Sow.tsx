@@ -1,12 +1,13 @@
 import { addDays, daysBetween, later, shortDate } from '@chill/core/calendar/dates.ts';
 import { wholeSproutingDays } from '@chill/core/follow/stage.ts';
 import { sproutingStage } from '@chill/core/follow/stageOrder.ts';
+import { STAGES } from '@chill/core/kinds/stages.ts';
 import { valueName } from '@chill/core/kinds/values.ts';
 import type { ProjectedStage } from '@chill/core/ledger/projectedStage.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
 import { endedAs } from '@chill/core/methods/endings.ts';
-import { describeRoom } from '@chill/core/methods/room.ts';
-import { area_dm2, CONTAINERS, containersFor } from '@chill/core/mix/containers.ts';
+import { describeRoom, roomOf, tooLargeFor } from '@chill/core/methods/room.ts';
+import { area_dm2, containerOf, containersFor, growsAlone } from '@chill/core/mix/containers.ts';
 import { carrierFor } from '@chill/core/mix/density.ts';
 import type { MixPart } from '@chill/core/mix/water.ts';
 import { lodgersOf } from '@chill/core/nursery/lodging.ts';
@@ -14,11 +15,13 @@ import { sessionFor, USUAL_RECIPE } from '@chill/core/pots/potting.ts';
 import { recordSownAs } from '@chill/core/record/sow.ts';
 import { DUST_MG } from '@chill/core/sowing/depth.ts';
 import { fromBelow_mL, waterToSpare_mm } from '@chill/core/sowing/moisture.ts';
-import { comesUp, isNut, lookAfter_days, rootsOf, sownBy, usualSowing } from '@chill/core/sowing/sown.ts';
+import { comesUp, gritOver, isNut, lookAfter_days, rootsOf, sownBy, usualSowing } from '@chill/core/sowing/sown.ts';
 import { thermalTime } from '@chill/core/sprout/thermalTime.ts';
 import { placeForStage } from '@chill/core/tasks/tasks.ts';
 import { showQuantity, volumeBothWays, volumeOtherWay } from '@chill/core/units/quantities.ts';
 import type { Sowing } from '@chill/model/container.ts';
+import { say as ofPots } from '@chill/words/pots.ts';
+import { spoken } from '@chill/words/subject.ts';
 import { say } from '@chill/words/treat.ts';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
@@ -53,16 +56,19 @@ function Session({ view, sowing, changed, sowAs }: { view: BatchView; sowing: So
   const step = useStep(view);
   const { batch, species, projection } = view;
   const seeds = countIn(projection.state.counts, ['waiting', 'swollen']);
-  const into = CONTAINERS[sowing.container];
+  const into = containerOf(sowing);
   const { containers, trays } = containersFor(seeds, sowing);
-  const session = sessionFor([{ container: sowing.container, sprouts: seeds, each: sowing.each }], USUAL_RECIPE);
+  const session = sessionFor([{ ...sowing, sprouts: seeds }], USUAL_RECIPE);
   const open = into.shape === 'open';
   const stage = projection.stages[projection.state.stage];
   const place = places.find(({ id }) => id === (stage && placeForStage(stage, { places })));
   const taken = place ? lodgersOf(place, batches, today).reduce((sum, { room }) => sum + room, 0) : 0;
+  const takes = place ? roomOf(seeds, 'ownPot', species.seed, place, sowing) : 0;
+  const tooLarge = place && tooLargeFor(place, sowing);
   const volume = (mL: number) => showQuantity(mL, 'volume_mL', units, 0);
   const before = stage?.sown === 'before';
   const instead = (as: Sowing | undefined) => recordSownAs(batch, projection.state, as, { places }, today, newId);
+  const grit = gritOver(species, sowing, containers);
   const carrier = species.seed.thousandSeeds_g < DUST_MG ? carrierFor(containers * area_dm2(into), seeds) : undefined;
   return (
     <div>
@@ -107,10 +113,24 @@ function Session({ view, sowing, changed, sowAs }: { view: BatchView; sowing: So
           {say('strewWithSand', { sand: volumeBothWays(carrier.sand_mL, units), each: Math.round(carrier.seeds_perMl) })}
         </p>
       )}
-      <p className="mt-2 border-l-4 border-ink pl-3 text-[0.95rem]">{say('dustCaution')}</p>
+      <p className="mt-2 border-l-4 border-ink pl-3 text-[0.95rem]">{ofPots('dustCaution')}</p>
+      {stage && STAGES[stage.kind].earns === 'winter' && (
+        <div className="mt-3">
+          <h3>{say('beforeItGoesOut')}</h3>
+          <ul className="list-disc pl-5">
+            <li>
+              {grit.depth_mm > 0
+                ? say('gritOnTop', { depth: showQuantity(grit.depth_mm, 'length_mm', units), grit: volumeBothWays(grit.mL, units) })
+                : say('gritNever')}
+            </li>
+            <li>{say('meshOverAndUnder')}</li>
+            <li>{say('labelForWinter', { count: open ? containers : trays })}</li>
+          </ul>
+        </div>
+      )}
       {place && (
-        <p className={`mt-3 ${taken + trays > place.capacity ? 'font-semibold text-alarm' : 'text-ink2'}`}>
-          {say('placeTakes', { place: place.name, room: describeRoom(taken, place), count: trays })}
+        <p className={`mt-3 ${tooLarge || taken + takes > place.capacity ? 'font-semibold text-alarm' : 'text-ink2'}`}>
+          {tooLarge ? `${spoken(tooLarge)}.` : say('placeTakes', { place: place.name, room: describeRoom(taken, place), count: trays })}
         </p>
       )}
       {stage?.sown === 'here' && !projection.state.underWay && (
@@ -142,8 +162,9 @@ function Session({ view, sowing, changed, sowAs }: { view: BatchView; sowing: So
 }
 
 /** How the seed goes in: a pinch with sand, two and the better is kept, a nut on its side. */
-function howTo({ container, each }: Sowing, { species }: BatchView): string {
-  if (CONTAINERS[container].shape === 'open') return say('strewEvenly');
+function howTo(sowing: Sowing, { species }: BatchView): string {
+  const { each } = sowing;
+  if (!growsAlone(sowing)) return say('strewEvenly');
   if (isNut(species)) return say('nutOnItsSide');
   return each > 1 ? say('keepTheBest') : say('oneEach');
 }
@@ -156,7 +177,7 @@ function UntilUp({ view, sowing }: { view: BatchView; sowing: Sowing }) {
   const law = thermalTime(species.sprouting);
   const since = started ? start : later(start, today);
   const by = (share: number) => addDays(since, wholeSproutingDays(share, law, { temperature_C, sowing }, species));
-  const into = CONTAINERS[sowing.container];
+  const into = containerOf(sowing);
   const seeds = countIn(projection.state.counts, ['waiting', 'swollen']);
   const spare = waterToSpare_mm(into.depth_mm, sowing.cover_mm);
   const fromBelow = fromBelow_mL(spare, area_dm2(into) * Math.min(into.perTray, containersFor(seeds, sowing).containers));

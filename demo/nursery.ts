@@ -31,7 +31,17 @@ export const SHELF = 'Fridge, middle shelf';
 
 export const PLACES: Omit<Place, 'id' | 'logger'>[] = [
   { name: 'Fridge, crisper', kind: 'fridge', nominal_C: 3.6, capacity: 30, room: 'bags', order: 1, within: 'Shed fridge' },
-  { name: SHELF, kind: 'fridge', nominal_C: 4.6, capacity: 24, room: 'bags', order: 2, within: 'Shed fridge' },
+  {
+    name: SHELF,
+    kind: 'fridge',
+    nominal_C: 4.6,
+    capacity: 24,
+    room: 'bags',
+    // As wide as a tray is long, with room for five one above the other.
+    shelf: { width_mm: 600, depth_mm: 560, height_mm: 400, shelves: 1 },
+    order: 2,
+    within: 'Shed fridge',
+  },
   { name: 'Freezer', kind: 'freezer', nominal_C: -18, capacity: 8, room: 'bags', order: 3 },
   { name: 'Heat mat', kind: 'mat', nominal_C: 22, capacity: 12, room: 'towels', order: 4 },
   { name: 'Bench', kind: 'bench', nominal_C: 17, capacity: 40, room: 'trays', order: 5 },

@@ -3,8 +3,12 @@ import { subject } from './subject.ts';
 export const say = subject('dataPackage', {
   arm: 'Which arm of the trial, from 1.',
   batch: 'Bag code of the batch.',
+  cameUp: 'How many came up, where it was sown; what germinated under the surface and never came up is not in it.',
+  coverMm: 'Cover over the seed, mm, where it was sown.',
+  seedsToEach: 'Seeds sown to each container, or to each open tray.',
+  sownInto: 'Into what it was sown; absent where it germinated on a towel.',
   closed: 'Day on which it was closed.',
-  cumulative: 'Germinated so far.',
+  cumulative: 'Germinated so far, or come up, where it was sown.',
   date: 'Day of the check.',
   day: 'Days since the warmth began; below zero while it was still cold.',
   daysLate: 'Days by which its last stage ended later than planned; below zero for earlier.',

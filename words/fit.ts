@@ -15,6 +15,7 @@ export const say = subject('fit', {
   hands: 'Entries: {{names}}',
   hand: '{{name}} {{entries}}',
   neverLooked: 'Nobody has checked it in the warmth yet.',
+  lostInSoil: '{{came}} came up. On a towel about {{would}} would have germinated: about {{lost}} were lost in the mix.',
   nothingCame: 'Nothing has germinated.',
   oneInterval: 'All {{came}} germinated between day {{from}} and day {{to}}: when within it, nobody saw. Check more often to know.',
   range: '{{low}} to {{high}}',

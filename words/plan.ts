@@ -43,6 +43,8 @@ export const say = subject('plan', {
   whatTheCurvesShow: 'Each day more seed is ready, and more rots. Of 100 viable seeds at {{temperature}}, by medium:',
   first: 'First: {{name}}.',
   firstSprouts: 'first sprouts',
+  firstUp: 'first up',
+  allUp: 'up',
   fewMethodsShowMore:
     'Four methods with three seeds each show little. Choose two or three; Chill says how many seeds would show a difference, deals them at random and keeps them apart. One of them is best a <term>control</term>.',
   freeNeeded: '{{name}}: {{free}} of {{capacity}} {{unit}} free {{on}}, {{wants}} needed.',

@@ -24,9 +24,13 @@ describe('sheets of labels', () => {
 });
 
 describe('what stands on a label', () => {
-  const view = (part: { hazards?: { code: string }[]; state?: object; stages?: object[] } = {}) =>
+  const view = (part: { hazards?: { code: string }[]; state?: object; stages?: object[]; sowing?: object } = {}) =>
     ({
-      batch: { code: '7QK', plan: { seeds: 60, method: { name: 'Sand in the fridge' } }, events: [] },
+      batch: {
+        code: '7QK',
+        plan: { seeds: 60, method: { name: 'Sand in the fridge', stages: part.sowing ? [{ kind: 'sown', sowing: part.sowing }] : [] } },
+        events: [],
+      },
       species: { common: ['Chokecherry'], scientific: 'Prunus virginiana', hazards: part.hazards ?? [] },
       lot: { code: 'PV-26-01' },
       projection: {
@@ -50,6 +54,11 @@ describe('what stands on a label', () => {
     const poisonous = view({ hazards: [{ code: 'toxic' }, { code: 'regulated' }] });
     expect(bagWords(poisonous).warnings).toEqual(['NOT FOOD: poisonous seed.', keepIt(), 'Check the local rules before planting out.']);
     expect(potWords(poisonous, '2027-04-01').warnings).toEqual(['NOT FOOD: poisonous seed.', 'Check the local rules before planting out.']);
+  });
+  test('what is sown says into what, how many to each and how deep: nobody sees it any more', () => {
+    const sown = view({ sowing: { container: 'plug72', each: 2, cover_mm: 3 } });
+    expect(bagWords(sown).lines).toContain('plug, 72 a tray, 2 to each, 3 mm deep');
+    expect(potWords(sown, '2027-04-01').lines).toEqual(['lot PV-26-01', 'plug, 72 a tray, 2 to each, 3 mm deep']);
   });
   test('a pot says since when, once it is one', () => {
     const potted = view({ state: { stage: 1 }, stages: [{ kind: 'pot', start: '2027-03-20', end: '2027-06-01', started: true }] });

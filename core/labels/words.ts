@@ -4,6 +4,8 @@ import { say } from '@chill/words/label.ts';
 import { shortDate } from '../calendar/dates.ts';
 import { countIn, LAID_UP } from '../ledger/states.ts';
 import { keptAsPoison } from '../lot/harm.ts';
+import { sowingOf } from '../methods/endings.ts';
+import { containerOf } from '../mix/containers.ts';
 import type { BatchView } from '../nursery/reader.ts';
 import { stageName } from '../tell/words.ts';
 import { roundOf } from '../treat/split.ts';
@@ -44,6 +46,7 @@ export function bagWords({ batch, species, lot, projection }: BatchView): LabelW
     lines: [
       round > 1 ? say('lotSeedsRound', { code: lot.code, count: seeds, round }) : say('lotSeeds', { code: lot.code, count: seeds }),
       batch.plan.method.name,
+      ...sownLine(batch),
       ...(waiting && out
         ? [
             say('out', {
@@ -59,6 +62,14 @@ export function bagWords({ batch, species, lot, projection }: BatchView): LabelW
   };
 }
 
+/** Into what it is sown, how many to each, how deep: what cannot be seen any more. */
+function sownLine({ plan }: BatchView['batch']): string[] {
+  const sowing = sowingOf(plan.method);
+  if (!sowing) return [];
+  const { each, cover_mm } = sowing;
+  return [say('sownInto', { container: containerOf(sowing).name, each, cover: cover_mm })];
+}
+
 /** Every bag says that it is no food; poison, and what may be, more loudly. */
 function notFood({ hazards }: Pick<Species, 'hazards'>): string {
   if (hazards.some(({ code }) => code === 'toxic')) return poisonous();
@@ -71,7 +82,11 @@ export function potWords(view: BatchView, today: PlainDate): LabelWords {
   const sown = view.projection.stages.at(-1);
   return {
     ...words,
-    lines: [lines[0]?.split(' · ')[0] ?? '', ...(sown?.started ? [say('potsSince', { start: shortDate(sown.start, today) })] : [])],
+    lines: [
+      lines[0]?.split(' · ')[0] ?? '',
+      ...sownLine(view.batch),
+      ...(sown?.started ? [say('potsSince', { start: shortDate(sown.start, today) })] : []),
+    ],
     warnings: words.warnings.filter((warning) => warning !== notPoisonous() && warning !== keepIt()),
   };
 }

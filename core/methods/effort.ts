@@ -6,7 +6,9 @@ import { checksIn } from '../kinds/media.ts';
 import { mediumOf, STAGES } from '../kinds/stages.ts';
 import { MINUTES } from '../kinds/tasks.ts';
 import { unitsFor } from '../mix/laying.ts';
+import { lookAfter_days } from '../sowing/sown.ts';
 import { POTS_EVERY_DAYS } from '../treat/intervals.ts';
+import { sowingMinutes, towelMinutes } from './handwork.ts';
 
 /** What a method takes besides seeds. */
 export interface Effort {
@@ -18,10 +20,17 @@ export interface Effort {
   minutes: number;
 }
 
-/** Room, checks and hands that a method takes with so many seeds. */
-export function effortOf(method: Method, stages: readonly FollowedStage[], seeds: number, { seed }: Pick<Species, 'seed'>): Effort {
+/** Room, checks and hands that a method takes with so many seeds, of which so many sprout or come up. */
+export function effortOf(
+  method: Method,
+  stages: readonly FollowedStage[],
+  [seeds, up]: readonly [seeds: number, up: number],
+  { seed }: Pick<Species, 'seed'>,
+): Effort {
   const sprouts = sproutingStage(method);
-  const effort: Effort = { fridgeUnits: 0, checks: 0, minutes: 0 };
+  const sowing = stages[sprouts]?.sowing;
+  const hands = sowing ? sowingMinutes(seeds, up, sowing, seed) : towelMinutes(seeds, up, seed);
+  const effort: Effort = { fridgeUnits: 0, checks: 0, minutes: seeds > 0 ? hands : 0 };
   for (const [index, stage] of stages.entries()) {
     const { kind, days } = stage;
     const medium = mediumOf(stage);
@@ -30,12 +39,13 @@ export function effortOf(method: Method, stages: readonly FollowedStage[], seeds
     if (course === 'bench') continue;
     if (course === 'turns') effort.minutes += days * MINUTES.turn;
     else {
-      const every = course === 'grows' ? POTS_EVERY_DAYS : index === sprouts ? 2 : checksIn(medium).usual;
+      const sown = stage.sowing && lookAfter_days(stage.sowing, stage.temperature_C);
+      const every = course === 'grows' ? POTS_EVERY_DAYS : index === sprouts ? (sown ?? 2) : checksIn(medium).usual;
       const checks = earns === 'ripening' ? 0 : Math.floor(days / every);
       effort.checks += checks;
       effort.minutes += checks * MINUTES.check;
     }
-    if (earns === 'cold') effort.fridgeUnits = Math.max(effort.fridgeUnits, unitsFor(seeds, medium, seed));
+    if (earns === 'cold') effort.fridgeUnits = Math.max(effort.fridgeUnits, unitsFor(seeds, medium, seed, stage.sowing));
   }
   effort.minutes += MINUTES.finish + MINUTES.plantOut;
   return effort;

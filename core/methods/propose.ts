@@ -114,7 +114,7 @@ export function propose(method: Method, request: Request, workedOut = false): Pr
     ...(spread !== 1 && { spread }),
     ...(species.figures && { figures: species.figures }),
     share: prospect.mean,
-    effort: effortOf(method, resolved, starting, species),
+    effort: effortOf(method, resolved, [starting, (starting * prospect.mean) / Math.max(1e-9, chain.establishes * chain.kept)], species),
   };
   const { keeping } = request;
   return { ...proposal, against: drawbacksOf(proposal, { species, available, nursery, today, ...(keeping && { keeping }) }) };

@@ -1,6 +1,7 @@
 import { BATCHES, LOTS, SALLOW_GAP as nursery } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
 import type { Batch } from '@chill/model/batch.ts';
+import type { Container } from '@chill/model/container.ts';
 import type { Species } from '@chill/model/species.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
@@ -9,7 +10,9 @@ import type { Situation } from '../follow/situation.ts';
 import { project } from '../forecast/project.ts';
 import { startingPlaces } from '../kinds/places.ts';
 import { viableShare } from '../lot/viability.ts';
+import { sownInstead } from '../methods/endings.ts';
 import { planFrom, propose } from '../methods/propose.ts';
+import { sowingInto } from '../sowing/sown.ts';
 import { doDueOrFail } from './doDue.ts';
 
 const handbook = loadHandbook();
@@ -38,9 +41,10 @@ const everyMethod = [
   ).values(),
 ];
 
-function begin(speciesId: string, methodId: string): { batch: Batch; at: (today: string) => Situation } {
+function begin(speciesId: string, methodId: string, sown?: Container): { batch: Batch; at: (today: string) => Situation } {
   const species = handbook.find((one) => one.id === speciesId) as Species;
-  const method = species.methods.find((one) => one.id === methodId) as Species['methods'][number];
+  const listed = species.methods.find((one) => one.id === methodId) as Species['methods'][number];
+  const method = (sown && sownInstead(species, listed, sowingInto(species, sown))) ?? listed;
   const viable = viableShare(lot.viability, species);
   const wish = { plants: 20, confidence: 0.9, timing: { by: 'startOn', date: START } } as const;
   const plan = planFrom(propose(method, { species, viable, available: 80, wish, nursery, places, today: START }), wish, 80);
@@ -54,8 +58,8 @@ function begin(speciesId: string, methodId: string): { batch: Batch; at: (today:
  * Lives a batch through by answering whatever is due, until it is closed or `days` have passed; `ups` come up at each check.
  * The grower comes every `gap` days, or without one on the day that the next task falls due, and within two weeks.
  */
-function liveThrough(speciesId: string, methodId: string, ups: number, gap?: number, days = 1200) {
-  const { batch, at } = begin(speciesId, methodId);
+function liveThrough(speciesId: string, methodId: string, ups: number, gap?: number, days = 1200, sown?: Container) {
+  const { batch, at } = begin(speciesId, methodId, sown);
   let today = START;
   const end = addDays(START, days);
   while (today < end) {
@@ -98,6 +102,27 @@ describe('doing what is due', () => {
     expect(Object.values(state.counts).reduce((sum, count) => sum + count, 0)).toBe(80);
     expect(state.counts.plantedOut).toBeGreaterThan(0);
   });
+
+  test('what is sown is accounted for whatever it is sown into, thinned to one or pricked out', () => {
+    const seen = new Set<string>();
+    fc.assert(
+      fc.property(
+        fc.constantFrom('larix-occidentalis', 'penstemon-venustus', 'camassia-quamash'),
+        fc.constantFrom('plug72', 'pot', 'flat', 'halfTray', 'cone650'),
+        fc.integer({ min: 1, max: 30 }),
+        (speciesId, sown, ups) => {
+          const methodId = handbook
+            .find(({ id }) => id === speciesId)
+            ?.methods.find(({ stages }) => stages.at(-2)?.kind === 'warmTowel')?.id;
+          const { batch, state } = liveThrough(speciesId, methodId as string, ups, undefined, 1200, sown);
+          for (const event of batch.events) if ('tending' in event) seen.add(event.tending);
+          return state.closedOn !== undefined && Object.values(state.counts).reduce((sum, count) => sum + count, 0) === 80;
+        },
+      ),
+      { numRuns: 12, seed: 32 },
+    );
+    expect([...seen]).toEqual(expect.arrayContaining(['thin']));
+  }, 60_000);
 
   test('ends too where nothing ever comes up', () => {
     const { state } = liveThrough('larix-occidentalis', 'no-cold', 0);

@@ -2,7 +2,9 @@ import { FATES, type Outcome } from '@chill/model/outcome.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/dataPackage.ts';
 import { addDays } from '../calendar/dates.ts';
+import { containerOf } from '../mix/containers.ts';
 import type { CsvRow } from '../units/csv.ts';
+import { germinated } from './germinated.ts';
 import { type JudgedBatch, lateBy } from './judged.ts';
 
 /** A column: its name, what its values are (Table Schema), and what it says. */
@@ -21,6 +23,10 @@ export const resultFields = (): Field[] => [
   field('species', 'string', say('species')),
   field('lot', 'string', say('lot')),
   field('method', 'string', say('method')),
+  field('sown_into', 'string', say('sownInto')),
+  field('seeds_to_each', 'integer', say('seedsToEach')),
+  field('cover_mm', 'number', say('coverMm')),
+  field('came_up', 'integer', say('cameUp')),
   field('trial', 'string', say('trial')),
   field('arm', 'integer', say('arm')),
   field('made', 'date', say('made')),
@@ -59,6 +65,10 @@ export function resultRows(all: readonly JudgedBatch[]): CsvRow[] {
     species: outcome.speciesId,
     lot: outcome.lotCode,
     method: outcome.method.id,
+    sown_into: outcome.sown && containerOf(outcome.sown).name,
+    seeds_to_each: outcome.sown?.each,
+    cover_mm: outcome.sown?.cover_mm,
+    came_up: outcome.sown && outcome.sprouting && germinated(outcome.sprouting).came,
     trial: outcome.trial?.id,
     arm: outcome.trial?.arm,
     made: outcome.madeOn,

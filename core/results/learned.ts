@@ -6,7 +6,7 @@ import { growsAlone } from '../mix/containers.ts';
 import { reachesAir, sproutsInMix } from '../sowing/sown.ts';
 import { UNHANDLED_LOSES } from '../sowing/towelOrMix.ts';
 import type { Counted } from './compare.ts';
-import { germinated } from './germinated.ts';
+import { cameUp } from './germinated.ts';
 import { type LearnedShare, learnShare } from './learnedShare.ts';
 import { learnSprouting, toldOf } from './learnedSprouting.ts';
 import { type LearnedViable, learnViable } from './learnedViable.ts';
@@ -88,12 +88,11 @@ function pottedOf({ went, sown }: Outcome): Counted[] {
 }
 
 /** Of those that would have sprouted on a towel and then come through their cover, how many came up. */
-function cameUpOf({ sown, sprouting, believed }: Outcome, species: Species): Counted[] {
-  if (!sown || !sprouting || !believed.soil) return [];
-  const { came, of } = germinated(sprouting);
-  const able = (believed.able / believed.soil) * believed.released * believed.sprouts * reachesAir(species, sown);
-  const could = Math.round(of * Math.min(1, able));
-  return could > 0 ? [{ came: Math.min(came, could), of: could }] : [];
+function cameUpOf(outcome: Outcome, species: Species): Counted[] {
+  const counted = cameUp(outcome);
+  if (!counted || !outcome.sown) return [];
+  const could = Math.round(counted.of * reachesAir(species, outcome.sown));
+  return could > 0 ? [{ came: Math.min(counted.came, could), of: could }] : [];
 }
 
 function openedOf({ opened }: Outcome, how: 'openCoat' | 'hotWater'): Counted[] {

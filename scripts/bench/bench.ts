@@ -12,7 +12,7 @@ import { coolingOf, waterAt } from '../../core/heat/pourOver.ts';
 import { startingPlaces } from '../../core/kinds/places.ts';
 import type { Timer } from '../../core/ledger/batchState.ts';
 import { fold } from '../../core/ledger/fold.ts';
-import { weighMethods } from '../../core/methods/propose.ts';
+import { weighMethods, withSownEndings } from '../../core/methods/propose.ts';
 import { readTimer } from '../../core/treat/timers.ts';
 import {
   firstScreen,
@@ -214,6 +214,14 @@ async function benchPlan(): Promise<void> {
     redraws.push(await clocked(() => redraw(40 + round)));
   }
   if (!(sum > 0)) throw new Error('The bare loop did nothing.');
+  const both = () => {
+    const { offered: some, set_aside: others } = redraw(40);
+    return withSownEndings([...some, ...others], request(40));
+  };
+  const every = both().length;
+  const taken: number[] = [];
+  for (let round = 0; round < ROUNDS; round++) taken.push(await clocked(both));
+  say(`${methods.length} methods of a species on the towel and sown, ${every} ways`, quantile(taken, 0.5), 50, 'ms');
   say(
     `plan redrawn, ${methods.length} ways with ${handbook.length} species / bare loop`,
     quantile(redraws, 0.5) / quantile(floors, 0.5),

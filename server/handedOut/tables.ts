@@ -1,5 +1,7 @@
 import { setImmediate } from 'node:timers/promises';
 import { sourceOf } from '@chill/core/lot/source.ts';
+import { sowingOf } from '@chill/core/methods/endings.ts';
+import { containerOf } from '@chill/core/mix/containers.ts';
 import { handedOver } from '@chill/core/nursery/promises.ts';
 import type { BatchView } from '@chill/core/nursery/reader.ts';
 import { describeEvent } from '@chill/core/tell/describe.ts';
@@ -89,11 +91,15 @@ function lotRow({ code, speciesId, seeds, unassigned, provenance, note }: LotInH
 }
 
 function batchRow({ batch, species, lot, projection: { state, stages, plantOut } }: BatchView, places: readonly Place[]): CsvRow {
+  const sowing = sowingOf(batch.plan.method);
   return {
     code: batch.code,
     species: species.scientific,
     lot: lot.code,
     method: batch.plan.method.name,
+    sownInto: sowing && containerOf(sowing).name,
+    toEach: sowing?.each,
+    cover_mm: sowing?.cover_mm,
     seeds: batch.plan.seeds,
     made: batch.madeOn,
     stage: state.closedOn ? 'closed' : stageName(stages[Math.min(state.stage, stages.length - 1)]?.kind ?? 'pot'),
@@ -178,8 +184,11 @@ async function* promiseRows({ today, batches }: ReadNow, store: Store): AsyncGen
   }));
 }
 
-function placeRow({ name, kind, nominal_C, capacity, room, within, usedBy }: Place): CsvRow {
-  return { name, kind, nominal_C, capacity, room: room ?? 'bags', within, usedBy };
+function placeRow({ name, kind, nominal_C, capacity, room, within, usedBy, shelf }: Place): CsvRow {
+  return {
+    ...{ name, kind, nominal_C, capacity, room: room ?? 'bags', within, usedBy },
+    ...{ shelfWidth_mm: shelf?.width_mm, shelfDepth_mm: shelf?.depth_mm, shelfHeight_mm: shelf?.height_mm, shelves: shelf?.shelves },
+  };
 }
 
 function round(value: number): number {

@@ -1,5 +1,6 @@
 import { daysBetween } from '@chill/core/calendar/dates.ts';
 import { isWithdrawn } from '@chill/core/ledger/states.ts';
+import { cameUp } from '@chill/core/results/germinated.ts';
 import { lateBy } from '@chill/core/results/judged.ts';
 import { outcomeOf } from '@chill/core/results/outcome.ts';
 import { stageName } from '@chill/core/tell/words.ts';
@@ -16,6 +17,7 @@ export function WhatCame({ view }: { view: BatchView }) {
   const [open, setOpen] = useState(false);
   const outcome = useMemo(() => outcomeOf(view, today), [view, today]);
   const { sprouting, went, seeds, promised } = outcome;
+  const up = cameUp(outcome);
   if (view.batch.purpose === 'test' || isWithdrawn(view.projection.state)) return null;
   return (
     <>
@@ -25,6 +27,11 @@ export function WhatCame({ view }: { view: BatchView }) {
           <FateBar outcome={outcome} />
           <p>{say('wentOf', { plants: went.plants ?? 0, seeds, low: promised.low, high: promised.high })}</p>
           <p className="text-[0.95rem] text-ink2">{fatesSaid(outcome)}</p>
+          {up && (
+            <p className="text-[0.95rem] text-ink2">
+              {say('lostInSoil', { ...up, would: Math.round(up.of), lost: Math.round(up.of) - up.came })}
+            </p>
+          )}
           {outcome.hands && (
             <p className="text-[0.95rem] text-ink2">{say('hands', { names: outcome.hands.map((one) => say('hand', one)).join(', ') })}</p>
           )}

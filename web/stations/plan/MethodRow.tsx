@@ -6,6 +6,7 @@ import type { StageFacts } from '@chill/core/kinds/stages/kind.ts';
 import { STAGES } from '@chill/core/kinds/stages.ts';
 import { valueName } from '@chill/core/kinds/values.ts';
 import { agedYears, viableOn } from '@chill/core/lot/lotLedger.ts';
+import { sowingOf } from '@chill/core/methods/endings.ts';
 import type { Proposal } from '@chill/core/methods/proposal.ts';
 import { planFrom, type Request } from '@chill/core/methods/propose.ts';
 import { roomUnitName, roundRoom } from '@chill/core/methods/room.ts';
@@ -161,7 +162,12 @@ function Details({ proposal: asWeighed, lot, species, learned, settled, wish, re
   if (dates.takeOutOn) list.push([say('takeOut'), day(dates.takeOutOn), 'takeOutDay']);
   if (dates.window)
     list.push([say('takeOutWindow'), say('to', { from: day(dates.window.from), to: day(dates.window.to) }), 'takeOutWindow']);
-  list.push([say('firstSprouts'), day(dates.firstSprouts)], [say('potted'), day(dates.potted)], [say('plantedOut'), day(dates.plantOut)]);
+  const sown = sowingOf(proposal.method) !== undefined;
+  list.push(
+    [say(sown ? 'firstUp' : 'firstSprouts'), day(dates.firstSprouts)],
+    [say(sown ? 'allUp' : 'potted'), day(dates.potted)],
+    [say('plantedOut'), day(dates.plantOut)],
+  );
   const why =
     wish &&
     whySeeds(

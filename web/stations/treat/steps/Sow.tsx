@@ -43,7 +43,7 @@ export function Sow({ view }: { view: BatchView }) {
   const planned = sownBy(batch.plan.method.stages, projection.state.stage);
   const sowing = otherwise ?? planned ?? usualSowing(species);
   return (
-    <div className="grid gap-x-12 gap-y-6 desk:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
+    <div className="grid grid-cols-1 gap-x-12 gap-y-6 desk:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
       <Session view={view} sowing={sowing} changed={otherwise !== undefined} sowAs={sowAs} />
       <UntilUp view={view} sowing={sowing} />
     </div>

@@ -33,8 +33,8 @@ const lot = batches.find((one) => one.speciesId === 'balsamorhiza-sagittata')?.l
 /** Nothing was done to them yet: to be scalded, and to be filed. */
 const begun = (speciesId: string, method: string) =>
   batches.find((one) => one.speciesId === speciesId && one.plan.method.id === method && one.events.length === 0)?.code;
+const camas = batches.find((one) => one.speciesId === 'camassia-quamash')?.lotId;
 const scalded = begun('ceanothus-velutinus', 'hot-water-then-sand');
-const filed = begun('iliamna-rivularis', 'sandpaper');
 
 const weigh = async (page: Page) => {
   await page.getByRole('radio', { name: 'Count', exact: true }).click();
@@ -50,6 +50,14 @@ const pourAndRead = async (page: Page) => {
   await page.getByRole('button', { name: 'Attach the thermometer' }).click();
   await page.waitForTimeout(20_000);
   await page.getByRole('button', { name: 'Use it' }).click();
+};
+
+const sowInCells = async (page: Page) => {
+  await page.getByRole('button', { name: /^Potted, then chilled/ }).click();
+  await page.getByRole('button', { name: 'Make this batch' }).click();
+  await page.waitForURL(/\/batch\/.*label/);
+  await page.goto(page.url().replace(/\/batch\/(\w+)\/label.*/, '/treat/$1'));
+  await page.getByRole('heading', { name: 'Sow' }).waitFor();
 };
 
 const VIEWS: View[] = [
@@ -82,11 +90,12 @@ const VIEWS: View[] = [
   { name: 'handbook', path: '/handbook?cue=smoke' },
   { name: 'treat', path: '/treat' },
   { name: 'hot-water', path: `/treat/${scalded}`, prepare: pourAndRead },
-  { name: 'open-coat-phone', path: `/treat/${filed}`, phone: true },
   { name: 'results', path: '/results' },
   { name: 'learned', path: '/results/learned' },
   { name: 'places', path: '/places' },
   { name: 'labels', path: `/labels?of=${cold},${sprouting}` },
+  // Last, since it makes a batch.
+  { name: 'sow', path: `/plan?lot=${camas}&plants=60`, prepare: sowInCells },
 ];
 
 const browser = await chromium.launch(config.projects?.[0]?.use?.launchOptions);

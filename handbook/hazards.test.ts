@@ -14,7 +14,7 @@ const codes = (hazards: readonly Hazard[]) => new Set(hazards.map(({ code }) => 
 function words(species: Species, hazards: Hazard[]) {
   const state = { counts: { waiting: 10, swollen: 0, sprouted: 0, potted: 0, established: 0 }, stage: 0 };
   const view = {
-    batch: { code: '7QK', plan: { method: { name: 'x' } } },
+    batch: { code: '7QK', plan: { method: { name: 'x', stages: [] } } },
     species: { ...species, hazards },
     lot: { code: 'L' },
     projection: { state, stages: [] },

@@ -2,7 +2,7 @@ import { subject } from './subject.ts';
 
 export const say = subject('guide', {
   guide: 'A first season',
-  lead: 'Eight pages for somebody who has never done it, in the order in which things happen.',
+  lead: 'Nine pages for somebody who has never done it, in the order in which things happen.',
   show: 'Open it',
   next: 'Next: {{title}}',
   picture: 'What it looks like, in the demo nursery',
@@ -47,6 +47,13 @@ export const say = subject('guide', {
   warmKnow: 'Pot each seed while its root is shorter than the seed itself: root down, just covered. Roots that grow into the paper tear.',
   warmAlso:
     'Chill says how many more to expect, and when hardly any more will come. Then stop, or wait some days more: Chill says how many may still come by then.',
+  sow: 'Or sow it',
+  sowDo:
+    'Seed that is fine, plentiful or has a tap root is better sown than laid on a towel. Under Plan, open a method and choose “sown into mix”: Chill says which of the two suits this seed, and into what.',
+  sowKnow:
+    'On the day, Treat shows how much mix and water, how many seeds go into each cell, pot or flat, and how deep. Seed that needs light lies bare. Write every label before you fill the tray.',
+  sowAlso:
+    'Keep the surface damp until they are up: the round says when to look. Where several come up in one cell, keep the best. Those in a flat are pricked out on the day on which fewest are lost, and that is on the round too.',
   results: 'Plant out and learn',
   resultsDo:
     'Count losses in the pots each week. When frost is unlikely, harden the plants off over a week or two and plant them out; record how many, and the batch is closed.',

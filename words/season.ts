@@ -9,6 +9,7 @@ export const GUIDE = [
   { page: 'round', picture: 'round', screen: '/' },
   { page: 'cold', picture: 'cold', screen: '/cold' },
   { page: 'warm', picture: 'warm', screen: '/warm' },
+  { page: 'sow', picture: 'sow', screen: '/treat' },
   { page: 'results', picture: 'results', screen: '/results' },
 ] as const;
 export type GuidePage = (typeof GUIDE)[number]['page'];

@@ -20,6 +20,7 @@ export const say = subject('treat', {
   waterIntoMix: 'and {{water}} of water, {{other}}: a handful squeezed gives one drop.',
   strewWithSand:
     'Stir the seed into {{sand}} of dry sand first, about {{each}} seeds to a millilitre; shake it on in two passes, crosswise.',
+  oneMixForAll: 'With {{codes}}, which are to be sown too: {{litres}} L of mix and {{water}} of water in all.',
   beforeItGoesOut: 'Before it goes outdoors',
   gritOnTop: 'Grit on top, {{depth}} deep, in all {{grit}}: it keeps off moss, crust and the splash of rain.',
   gritNever: 'No grit: this seed needs light. A pane or fine fleece keeps the rain from washing it together.',

@@ -3,6 +3,7 @@ import { preparedAtBench } from '@chill/core/ledger/projectedStage.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
 import { handTime, usualOpening } from '@chill/core/treat/handTime.ts';
 import { type BenchOrder, benchJob, orderSession } from '@chill/core/treat/session.ts';
+import type { Sowing } from '@chill/model/container.ts';
 import type { OpeningMethod } from '@chill/model/event.ts';
 import type { BatchView, NurseryView } from './nursery.ts';
 
@@ -15,6 +16,18 @@ export function atTheBench({ batches, today }: Pick<NurseryView, 'batches' | 'to
     // What lies and waits is at the bench only until it is packed or sown.
     if (!staysAtBench(stage.kind) && !preparedAtBench(stage)) return false;
     return tasks.some((task) => task.kind === 'begin' && task.due <= today);
+  });
+}
+
+/** Batches that are to be sown by today, with how: those whose next stage sows them. They share mix and water. */
+export function toBeSown({ batches, today }: Pick<NurseryView, 'batches' | 'today'>): { view: BatchView; sowing: Sowing; seeds: number }[] {
+  return batches.flatMap((view) => {
+    const { state, stages } = view.projection;
+    const next = state.underWay ? state.stage + 1 : state.stage;
+    const sowing = view.batch.plan.method.stages[next]?.sowing;
+    const due = view.tasks.some(({ kind, due: on }) => kind === (state.underWay ? 'move' : 'begin') && on <= today);
+    if (state.closedOn || !sowing || stages[next]?.sown !== 'here' || !due) return [];
+    return [{ view, sowing, seeds: countIn(state.counts, ['waiting', 'swollen']) }];
   });
 }
 

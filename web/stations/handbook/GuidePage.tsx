@@ -3,7 +3,7 @@ import { GUIDE, guided } from '@chill/words/season.ts';
 import { Link, Navigate, useParams } from 'react-router';
 
 /** The pictures of the documentation, by name: loaded with the page that shows them. */
-const PICTURES = import.meta.glob<string>('../../../docs/screenshots/{seeds,plan,labels,treat,round,cold,warm,results}.png', {
+const PICTURES = import.meta.glob<string>('../../../docs/screenshots/{seeds,plan,labels,treat,round,cold,warm,sow,results}.png', {
   import: 'default',
   query: '?url',
   eager: true,

@@ -20,12 +20,14 @@ import { thermalTime } from '@chill/core/sprout/thermalTime.ts';
 import { placeForStage } from '@chill/core/tasks/tasks.ts';
 import { showQuantity, volumeBothWays, volumeOtherWay } from '@chill/core/units/quantities.ts';
 import type { Sowing } from '@chill/model/container.ts';
+import { allOf } from '@chill/words/lists.ts';
 import { say as ofPots } from '@chill/words/pots.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { say } from '@chill/words/treat.ts';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { newId } from '../../../browser/newId.ts';
+import { toBeSown } from '../../../data/bench.ts';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
 import { Plot } from '../../../kit/plot/Plot.tsx';
 import { dayTicks, type PlotData, roundTicks } from '../../../kit/plot/plot.ts';
@@ -68,6 +70,10 @@ function Session({ view, sowing, changed, sowAs }: { view: BatchView; sowing: So
   const volume = (mL: number) => showQuantity(mL, 'volume_mL', units, 0);
   const before = stage?.sown === 'before';
   const instead = (as: Sowing | undefined) => recordSownAs(batch, projection.state, as, { places }, today, newId);
+  const others = toBeSown({ batches, today }).filter(({ view: other }) => other.batch.id !== batch.id);
+  const together =
+    others.length > 0 &&
+    sessionFor([{ ...sowing, sprouts: seeds }, ...others.map((one) => ({ ...one.sowing, sprouts: one.seeds }))], USUAL_RECIPE);
   const grit = gritOver(species, sowing, containers);
   const carrier = species.seed.thousandSeeds_g < DUST_MG ? carrierFor(containers * area_dm2(into), seeds) : undefined;
   return (
@@ -108,6 +114,15 @@ function Session({ view, sowing, changed, sowAs }: { view: BatchView; sowing: So
         ))}
         {say('waterIntoMix', { water: volume(session.water_mL), other: volumeOtherWay(session.water_mL, units) })}
       </p>
+      {together && (
+        <p className="mt-1 text-ink2">
+          {say('oneMixForAll', {
+            codes: allOf(others.map(({ view: other }) => other.batch.code)),
+            litres: together.mix_L.toFixed(1),
+            water: volume(together.water_mL),
+          })}
+        </p>
+      )}
       {carrier && (
         <p className="mt-2">
           {say('strewWithSand', { sand: volumeBothWays(carrier.sand_mL, units), each: Math.round(carrier.seeds_perMl) })}

@@ -49,7 +49,7 @@ test(
     await grower.press(grower.button(/^Drain/));
     await expect(page.getByRole('heading', { name: 'Sow', exact: true })).toBeVisible();
     await expect(page.getByText(`${plan.seeds} × deep cell`, { exact: false })).toBeVisible();
-    await expect(page.getByText(/Damp the mix before you stir it/)).toBeVisible();
+    await expect(page.getByText(/^Damp the mix before it is stirred/)).toBeVisible();
     await grower.barrierFree();
     await grower.press(page.getByText('Sow it otherwise'));
     const cover = page.getByRole('textbox', { name: 'Cover' });
@@ -106,5 +106,53 @@ test(
     await expect(row).toBeVisible();
     await grower.press(row.getByRole('button', { name: 'Pot', exact: true }).first());
     await expect.poll(async () => into(await byCode(page, flat.code), 'potted')).toBeGreaterThan(10);
+  },
+);
+
+test(
+  'a flat for the winter outdoors has its mesh and no grit on what needs light; a container of one’s own is sown, and what does not go into a measured fridge is told',
+  AT_DESK,
+  async ({ page, grower }) => {
+    const flat = await make(page, grower, 'PN-26-01', /^Outdoors over winter/, async () => undefined);
+    await page.goto(`/treat/${flat}`);
+    await expect(page.getByText(/^No grit: this seed needs light\./)).toBeVisible();
+    await expect(page.getByText(/^Fine wire mesh, 6 mm at most, above and below/)).toBeVisible();
+    await grower.barrierFree();
+
+    await test.step('a container of one’s own, and shelves that are measured', async () => {
+      await page.goto('/places');
+      await grower.press(page.getByText('Own containers', { exact: true }));
+      await grower.press(grower.button('Add a container'));
+      await page.getByRole('textbox', { name: 'Name' }).first().fill('Roasting tin');
+      await page.getByLabel('What it is').selectOption('open');
+      for (const [name, value] of Object.entries({ 'Length, mm': '500', 'Width, mm': '380', 'Depth, mm': '70', 'Holds, mL': '9000' }))
+        await page.getByRole('textbox', { name, exact: true }).fill(value);
+      await page.getByRole('textbox', { name: 'In a tray of 540 × 280 mm' }).fill('1');
+      await grower.barrierFree();
+      await grower.press(page.locator('form').filter({ hasText: 'Add a container' }).getByRole('button', { name: 'Save' }));
+      await expect(page.getByText('Saved.')).toBeVisible();
+      for (const name of ['Fridge, crisper', 'Fridge, middle shelf']) {
+        await page.goto('/places');
+        await grower.press(page.getByRole('link', { name }));
+        await grower.press(grower.button('Change'));
+        for (const [field, value] of Object.entries({ Width: '480', Depth: '320', Height: '170', Shelves: '1' }))
+          await page.getByRole('textbox', { name: field, exact: true }).fill(value);
+        await expect(page.getByText(/^Of one kind go in: 4 × half tray; 2 × seed tray; 0 × flat; /)).toBeVisible();
+        await grower.press(grower.button('Save'));
+        await expect(grower.button('Change')).toBeVisible();
+      }
+    });
+
+    await test.step('sown into it before the cold: told, and sown otherwise', async () => {
+      const code = await make(page, grower, 'CQ-26-01', /^Potted, then chilled/, async () => {
+        await page.getByLabel('Into', { exact: true }).selectOption('own Roasting tin');
+        await expect(
+          page.getByText(/^Roasting tin: does not go into Fridge.*whose shelf is 480 × 320 mm and 170 mm high\.$/).first(),
+        ).toBeVisible();
+        await page.getByLabel('Into', { exact: true }).selectOption('halfTray');
+        await expect(page.getByText(/^Roasting tin: does not go into/)).toHaveCount(0);
+      });
+      expect((await byCode(page, code)).plan.method.stages[0]?.sowing?.container).toBe('halfTray');
+    });
   },
 );

@@ -39,17 +39,22 @@ export const Container = z.enum([
   'bag10',
   'tub1',
   'box5',
+  'bed',
 ]);
 export type Container = z.infer<typeof Container>;
 
-/** What a container is for: many cells in one tray; open, for many seedlings together; a pot, block or bag that stands alone. */
-export const ContainerShape = z.enum(['cells', 'open', 'pot', 'block', 'bag']);
+/** What a container is for: many cells in one tray; open, for many seedlings together; a pot, block or bag that stands alone; the ground, where they stay. */
+export const ContainerShape = z.enum(['cells', 'open', 'pot', 'block', 'bag', 'ground']);
 export type ContainerShape = z.infer<typeof ContainerShape>;
 
 const Side = z
   .number({ error: () => say('measureSide') })
   .min(5, { error: () => say('sideFrom5') })
   .max(2000, { error: () => say('sideTo2000') });
+
+/** What a nursery's own container may be. */
+export const OwnShape = ContainerShape.exclude(['ground']);
+export type OwnShape = z.infer<typeof OwnShape>;
 
 /** The measures of a container. */
 export const ContainerFacts = z.object({

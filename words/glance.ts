@@ -43,6 +43,7 @@ export const say = subject('glance', {
   plantOutAboutAfter: '{{now}} Plant out about <b>{{plantOut}}</b>.',
   plantsPlanned: 'Plants: planned {{range}}',
   pots: 'in pots',
+  inTheBed: 'stand in the bed',
   ready: '% ready',
   noColdHereMoveBack: 'It receives no cold here: move it back. Take-out day after that:',
   since: 'since {{since}}',

@@ -35,6 +35,7 @@ export const say = subject('plan', {
   day: 'day',
   dealSeeds: 'Deal the seeds',
   difference: 'difference',
+  squareMetres: '{{containers}} m² of bed',
   halfTowelHalfSown: 'Half on a towel, half sown',
   differenceWorthFinding: 'Difference worth finding',
   drawbackAnywhere: 'Drawback anywhere: {{speaksAgainst}}.',

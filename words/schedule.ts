@@ -77,6 +77,8 @@ export const say = subject('schedule', {
   peeled: 'peeled',
   perhapsNoneYet: 'perhaps none yet',
   planned: 'planned for {{end}}',
+  countStanding: 'Count what stands in the bed',
+  theyStay: '{{plants}} were counted last; they stay where they are, and the batch is closed with them',
   hardenedOffLookAtFrost: '{{plants}} plants, hardened off. Look at the forecast for frost first',
   potsAnyLost: '{{inPots}} in pots. Any lost?',
   readTest: 'Read the test',

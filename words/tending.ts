@@ -65,6 +65,7 @@ export const say = subject('tending', {
   bag3: 'bag, 3 L',
   bag10: 'bag, 10 L',
   tub1: 'tub, 1 L',
+  bed: 'seed bed, m²',
   box5: 'box, 5 L',
   cell: 'cell, 50 mL',
   deepCell: 'deep cell, 160 mL',

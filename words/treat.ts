@@ -21,6 +21,17 @@ export const say = subject('treat', {
   strewWithSand:
     'Stir the seed into {{sand}} of dry sand first, about {{each}} seeds to a millilitre; shake it on in two passes, crosswise.',
   oneMixForAll: 'With {{codes}}, which are to be sown too: {{litres}} L of mix and {{water}} of water in all.',
+  waterInDrought: 'Rain waters it. Water by hand where a week passes without any, in spring above all.',
+  metresOfRow: '{{metres}} m of row, {{apart}} apart',
+  toTheMetre: 'to a metre',
+  strewnInRow: 'strewn along the row',
+  rakeFine: 'Weed the bed, rake it fine, water it the day before. Draw the rows {{apart}} apart with the edge of a board.',
+  markRows: 'Mark both ends of every row, with a label that lasts the winter and a stick; a pinch of sand along the row shows where it is.',
+  wireOverNuts: 'Wire mesh of 12 mm over and around it, dug in a hand deep: mice and squirrels find what is left open.',
+  netOverBed: 'A net or fleece until they are up keeps off birds and cats.',
+  itStays: 'They stay here and are not moved: about {{plants}} plants to a square metre. Count them when they are up.',
+  groundShare:
+    'Of 100 live seeds about {{mean}} are plants a year on, {{low}} to {{high}} in most beds: it is the least sure way, and the least work.',
   beforeItGoesOut: 'Before it goes outdoors',
   gritOnTop: 'Grit on top, {{depth}} deep, in all {{grit}}: it keeps off moss, crust and the splash of rain.',
   gritNever: 'No grit: this seed needs light. A pane or fine fleece keeps the rain from washing it together.',

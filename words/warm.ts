@@ -82,6 +82,8 @@ export const say = subject('warm', {
   whyInThisOrder: 'Why in this order?',
   howWeighed:
     'Each choice is weighed by the plants that it is expected to bring, averaged over all that the counts leave open: what share is able to germinate, and how fast. One more plant is taken to be worth {{minutes}} minutes of work or {{days}} days of one bag’s room, and half as much when it comes {{half}} later. Those three are assumptions. Every count changes the order.',
+  digThemUp:
+    'Lift them out with a spoon, from three places, and rinse them. One whose root is out needs only time: put it back as deep as it was.',
   cutAcross: 'Cut across: white and firm is viable; brown, empty or soft is not. {{caution}}',
   seedsCut: 'seeds cut',
   firmAndWhite: 'firm and white',

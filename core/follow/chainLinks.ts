@@ -6,6 +6,8 @@ import type { BetaShare } from '../chance/shares.ts';
 import { mediumOf } from '../kinds/stages.ts';
 import { expectedSurvival } from '../rot/hazard.ts';
 import { ROT_PRIOR } from '../rot/learned.ts';
+import { GROUND_WORTH } from '../sowing/ground.ts';
+import { staysInGround } from '../sowing/sown.ts';
 import { meanOfYears } from '../winter/throughYears.ts';
 import type { Chain } from './chain.ts';
 import { coatOpening } from './coats.ts';
@@ -116,14 +118,14 @@ export function chainLinks(
     ...(years ? [plain('year', { values: years })] : []),
     ...lossLinks(stages),
     ...keptLink(chain),
-    establishesLink(species, chain.establishes),
+    establishesLink(species, method, chain.establishes),
   ];
 }
 
 /** The share that is kept of those that come up, where several come to a container. */
 export const keptLink = ({ kept }: Pick<Chain, 'kept'>): ChainLink[] => (kept < 1 ? [plain('kept', kept)] : []);
 
-/** The share of seedlings potted that become plants. */
-export function establishesLink({ pot, figures }: Pick<Species, 'pot' | 'figures'>, share = pot.establishes): ChainLink {
-  return plain('establishes', handbookLink(share, figures?.establishes?.worth));
+/** The share of seedlings potted that become plants; in the ground it is known least. */
+export function establishesLink({ figures }: Pick<Species, 'figures'>, { stages }: Method, share: number): ChainLink {
+  return plain('establishes', handbookLink(share, staysInGround(stages) ? GROUND_WORTH : figures?.establishes?.worth));
 }

@@ -123,7 +123,7 @@ function seenProspect(
   for (const link of lossLinks(stages.filter(({ kind }) => STAGES[kind].course !== 'turns'))) multiply(draws, link);
   const waits = draws.length === CHANCE_PARTS ? draws : new Float64Array(CHANCE_PARTS).fill(draws[0] as number);
   const establishes = new Float64Array(CHANCE_PARTS).fill(1);
-  multiply(establishes, establishesLink(species, establishesAlong(species, batch.plan.method, stages)));
+  multiply(establishes, establishesLink(species, batch.plan.method, establishesAlong(species, batch.plan.method, stages)));
   const soFar = potsSoFar(batch);
   const seedlings = Array.from(establishes, (share) => seedlingsFrom(share, soFar, potted + sure));
   const most = Math.max(...seedlings.map(({ logLikelihood }) => logLikelihood));

@@ -5,10 +5,13 @@ import type { Species } from '@chill/model/species.ts';
 import { describe, expect, test } from '@jest/globals';
 import { daysBetween } from '../calendar/dates.ts';
 import { containersFor } from '../mix/containers.ts';
-import { comesUp, establishesSown, upFor, usualSowing } from '../sowing/sown.ts';
+import { sowingFault } from '../sowing/fault.ts';
+import { GROUND, seedsIntoGround } from '../sowing/ground.ts';
+import { comesUp, establishesSown, sowingInto, upFor, usualSowing } from '../sowing/sown.ts';
 import { effectiveDegrees } from '../sprout/thermalTime.ts';
-import { betterEnding, sowingOf, sownInstead } from './endings.ts';
+import { betterEnding, sowingOf, sownInstead, sownOutdoors } from './endings.ts';
 import { lotInRequest, propose } from './propose.ts';
+import { roomOf } from './room.ts';
 import { findMethod } from './schools.ts';
 
 const handbook = loadHandbook();
@@ -35,6 +38,33 @@ const bothOf = (id: string, methodId: string) => {
   if (!method || !sown) throw new Error(`${id} has no towel in ${methodId}.`);
   return { species, towel: propose(method, requestFor(species)), sown: propose(sown, requestFor(species)) };
 };
+
+describe('sown into the ground', () => {
+  const species = of('quercus-macrocarpa');
+  const outdoors = findMethod(species, 'outdoor-winter') ?? findMethod(species, 'outdoors-over-winter');
+  const bed = sowingInto(species, 'bed');
+  const method = outdoors && sownInstead(species, outdoors, bed);
+  if (!method) throw new Error('No winter outdoors.');
+  const sown = propose(method, requestFor(species));
+  test('what is a plant a year on, of live and ready seed, is what fields show; nothing is kept or pricked out', () => {
+    const { sprouts, soil, kept, establishes } = sown.chain;
+    expect(sprouts * soil * kept * establishes).toBeCloseTo(GROUND.nutsCaged.mean, 9);
+    expect(kept).toBe(1);
+    // Twenty oaks under wire, of acorns of which eight in ten live: in the mean 56.
+    expect(seedsIntoGround(20, 0.8, 'nutsCaged')).toBe(56);
+    const flat = sownInstead(species, outdoors, sowingInto(species, 'cone650'));
+    const inCones = propose(flat ?? method, requestFor(species));
+    expect((sown.expected.high - sown.expected.low) / sown.share).toBeGreaterThan(
+      (inCones.expected.high - inCones.expected.low) / inCones.share,
+    );
+  });
+  test('it takes no room, and is refused indoors, at its field', () => {
+    expect(roomOf(60, 'ownPot', species.seed, { capacity: 20 }, bed)).toBe(0);
+    expect(sownOutdoors(method.stages)).toBe(true);
+    expect(sowingFault(bed, false)).toMatchObject({ field: 'container' });
+    expect(sowingFault(bed, true)).toBeUndefined();
+  });
+});
 
 describe('sown instead of sprouted on a towel', () => {
   const { species, towel, sown } = bothOf('larix-occidentalis', 'towel-in-fridge');

@@ -5,7 +5,16 @@ import type { Medium } from '@chill/model/stage.ts';
 import { say } from '@chill/words/methods.ts';
 import type { Sentence } from '@chill/words/subject.ts';
 import { pieceOf } from '../kinds/media.ts';
-import { CONTAINERS, containerOf, containersFor, fitsOnShelves, type Into, traysOfPlants, usualContainer } from '../mix/containers.ts';
+import {
+  CONTAINERS,
+  containerOf,
+  containersFor,
+  fitsOnShelves,
+  type Into,
+  inGround,
+  traysOfPlants,
+  usualContainer,
+} from '../mix/containers.ts';
 import { TUB_ML, unitsFor } from '../mix/laying.ts';
 
 /** What a folded towel in its bag, an envelope, and a tray take up, L. Assumptions. */
@@ -19,7 +28,7 @@ export type RoomIn = Pick<Place, 'room' | 'shelf' | 'capacity'>;
 /** Room that seeds in a medium take up, in what the place counts: pieces, or litres; what is sown, on measured shelves, by what fits there. */
 export function roomOf(seeds: number, medium: Medium, seed: SeedForm, place: RoomIn, sowing?: Sowing): number {
   const { room = 'bags', shelf } = place;
-  if (seeds === 0) return 0;
+  if (seeds === 0 || (sowing && inGround(sowing))) return 0;
   if (shelf && sowing) return roomOnShelves(containersFor(seeds, sowing).containers, containerOf(sowing), { ...place, shelf });
   const pieces = unitsFor(seeds, medium, seed, sowing);
   if (room !== 'litres') return pieces;
@@ -44,7 +53,7 @@ function roomOnShelves(containers: number, facts: ContainerFacts, { shelf, capac
 /** Why what seed is sown into does not go into a place at all; `undefined` where it does, or nobody measured the shelf. */
 export function tooLargeFor({ name, shelf }: Pick<Place, 'name' | 'shelf'>, sowing: Into): Sentence | undefined {
   const facts = containerOf(sowing);
-  if (!shelf || fitsOnShelves(shelf, facts) > 0) return undefined;
+  if (!shelf || inGround(sowing) || fitsOnShelves(shelf, facts) > 0) return undefined;
   const { width_mm, depth_mm, height_mm } = shelf;
   return say.of('doesNotGoIn', { container: facts.name, place: name, width: width_mm, depth: depth_mm, height: height_mm });
 }

@@ -71,6 +71,8 @@ export const CONTAINERS: Record<Container, ContainerFacts> = wordedRows(say, ['n
   bag10: { name: 'bag10', ...alone('bag', 10_000, 220, 260, 2) },
   tub1: { name: 'tub1', ...open(1000, 110, 110, 10, 105) },
   box5: { name: 'box5', ...open(5000, 330, 200, 2, 80) },
+  // A square metre of ground, as deep as it is dug.
+  bed: { name: 'bed', shape: 'ground', volume_mL: 0, top_mm: [1000, 1000], depth_mm: 300, perTray: 1 },
 });
 
 /** Into what seed is sown. */
@@ -138,6 +140,9 @@ export const traysOfPlants = (plants: number, seed: Pick<SeedForm, 'thousandSeed
 
 /** Whether what comes up stands in a container of its own, and grows on there; in an open tray it is pricked out. */
 export const growsAlone = (sowing: Into): boolean => containerOf(sowing).shape !== 'open';
+
+/** Whether seed is sown where its plants stay: into the ground, of which the square metres are counted. */
+export const inGround = (sowing: Into): boolean => containerOf(sowing).shape === 'ground';
 
 /** Containers that so many seeds are sown into, and the trays that those stand in: an open tray is one by itself. */
 export function containersFor(seeds: number, sowing: Sowing): { containers: number; trays: number } {

@@ -10,7 +10,7 @@ import type { Situation } from '../follow/situation.ts';
 import { project } from '../forecast/project.ts';
 import { startingPlaces } from '../kinds/places.ts';
 import { viableShare } from '../lot/viability.ts';
-import { sownInstead } from '../methods/endings.ts';
+import { sownInstead, withSowing } from '../methods/endings.ts';
 import { planFrom, propose } from '../methods/propose.ts';
 import { sowingInto } from '../sowing/sown.ts';
 import { doDueOrFail } from './doDue.ts';
@@ -44,7 +44,7 @@ const everyMethod = [
 function begin(speciesId: string, methodId: string, sown?: Container): { batch: Batch; at: (today: string) => Situation } {
   const species = handbook.find((one) => one.id === speciesId) as Species;
   const listed = species.methods.find((one) => one.id === methodId) as Species['methods'][number];
-  const method = (sown && sownInstead(species, listed, sowingInto(species, sown))) ?? listed;
+  const method = (sown && sownInstead(species, withSowing(species, listed), sowingInto(species, sown))) ?? listed;
   const viable = viableShare(lot.viability, species);
   const wish = { plants: 20, confidence: 0.9, timing: { by: 'startOn', date: START } } as const;
   const plan = planFrom(propose(method, { species, viable, available: 80, wish, nursery, places, today: START }), wish, 80);
@@ -123,6 +123,14 @@ describe('doing what is due', () => {
     );
     expect([...seen]).toEqual(expect.arrayContaining(['thin']));
   }, 60_000);
+
+  test('what is sown into the ground is counted there, never potted on, covered or hardened off', () => {
+    const { batch, state } = liveThrough('trillium-grandiflorum', 'outdoor-winter', 6, undefined, 1600, 'bed');
+    expect(batch.plan.method.stages.flatMap(({ sowing }) => sowing?.container ?? [])).toEqual(['bed', 'bed']);
+    expect(batch.events.flatMap((event) => ('tending' in event ? [event.tending] : []))).toEqual([]);
+    expect(state.counts.plantedOut).toBeGreaterThan(10);
+    expect(Object.values(state.counts).reduce((sum, count) => sum + count, 0)).toBe(80);
+  });
 
   test('ends too where nothing ever comes up', () => {
     const { state } = liveThrough('larix-occidentalis', 'no-cold', 0);

@@ -10,7 +10,7 @@ import type { BatchState } from '../ledger/batchState.ts';
 import type { SownSaid } from '../ledger/logLine.ts';
 import { planAfter } from '../ledger/planInForce.ts';
 import { countIn } from '../ledger/states.ts';
-import { endedAs } from '../methods/endings.ts';
+import { endedAs, sownOutdoors } from '../methods/endings.ts';
 import { containerOf, containersFor, growsAlone } from '../mix/containers.ts';
 import { sowingFault } from '../sowing/fault.ts';
 import { sowingInto, sownBy, usualSowing } from '../sowing/sown.ts';
@@ -30,7 +30,7 @@ export function recordSownAs(
 ): Recorded {
   const from = state.underWay ? state.stage + 1 : state.stage;
   if (sownBy(plan.method.stages, from - 1)) return refusal(say.of('sownAlready'));
-  const fault = sowing && sowingFault(sowing);
+  const fault = sowing && sowingFault(sowing, sownOutdoors(plan.method.stages.slice(from)));
   if (fault) return fault;
   const method = endedAs(plan.method.stages.slice(from), sowing);
   if (!method) return refusal(say.of(sowing ? 'nothingToSow' : 'sownBeforeItWaits'));
@@ -45,7 +45,7 @@ export function recordSownAs(
 }
 
 const same = (one: Sowing, other: Sowing | undefined) =>
-  one.container === other?.container && one.each === other.each && one.cover_mm === other.cover_mm;
+  one.container === other?.container && one.own?.name === other.own?.name && one.each === other.each && one.cover_mm === other.cover_mm;
 
 /** The events of a line that says it was sown, and how: sown otherwise than planned where that was said, and begun; the stage before it is ended. */
 export function recordSown(

@@ -2,7 +2,7 @@ import type { LotTest } from '@chill/model/lot.ts';
 import type { Learnable, OwnFigure } from '@chill/model/nursery.ts';
 import type { Outcome } from '@chill/model/outcome.ts';
 import type { Species } from '@chill/model/species.ts';
-import { growsAlone } from '../mix/containers.ts';
+import { growsAlone, inGround } from '../mix/containers.ts';
 import { reachesAir, sproutsInMix } from '../sowing/sown.ts';
 import { UNHANDLED_LOSES } from '../sowing/towelOrMix.ts';
 import type { Counted } from './compare.ts';
@@ -81,7 +81,7 @@ export function learnSpecies(
 
 /** Of those that came up where they were sown, plants as they would be of handled sprouts; out of an open tray they are separated first, which tells of both. */
 function pottedOf({ went, sown }: Outcome): Counted[] {
-  if (sown && !growsAlone(sown)) return [];
+  if (sown && (!growsAlone(sown) || inGround(sown))) return [];
   const of = (went.plants ?? 0) + (went.lostInPots ?? 0);
   const lost = Math.min(of, Math.round((went.lostInPots ?? 0) / (sown ? UNHANDLED_LOSES : 1)));
   return of > 0 ? [{ came: of - lost, of }] : [];
@@ -90,7 +90,7 @@ function pottedOf({ went, sown }: Outcome): Counted[] {
 /** Of those that would have sprouted on a towel and then come through their cover, how many came up. */
 function cameUpOf(outcome: Outcome, species: Species): Counted[] {
   const counted = cameUp(outcome);
-  if (!counted || !outcome.sown) return [];
+  if (!counted || !outcome.sown || inGround(outcome.sown)) return [];
   const could = Math.round(counted.of * reachesAir(species, outcome.sown));
   return could > 0 ? [{ came: Math.min(counted.came, could), of: could }] : [];
 }

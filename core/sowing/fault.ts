@@ -2,13 +2,14 @@ import type { Sowing } from '@chill/model/container.ts';
 import { type Refusal, refusal } from '@chill/model/refusal.ts';
 import type { Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/sowing.ts';
-import { containerOf } from '../mix/containers.ts';
+import { containerOf, inGround } from '../mix/containers.ts';
 
 /** Seed lies no deeper than this part of its container. Common practice. */
 const DEEPEST_PART = 1 / 3;
 
-/** What is wrong with a sowing, at `cover_mm` or `each`; `undefined` where it can be sown so. */
-export function sowingFault(sowing: Sowing): Refusal | undefined {
+/** What is wrong with a sowing, at `container`, `cover_mm` or `each`; `undefined` where it can be sown so. `outdoors`: it winters where it is sown. */
+export function sowingFault(sowing: Sowing, outdoors: boolean): Refusal | undefined {
+  if (inGround(sowing) && !outdoors) return refusal(say.of('bedIsOutdoors'), 'container');
   const { each, cover_mm } = sowing;
   const { depth_mm } = containerOf(sowing);
   if (!Number.isInteger(each) || each < 1) return refusal(say.of('oneSeedOrMore'), 'each');

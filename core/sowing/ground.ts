@@ -10,6 +10,16 @@ export const GROUND = {
 } as const;
 export type Ground = keyof typeof GROUND;
 
+/** Rows in a bed stand so far apart, mm, and plants in a row: nuts wider. Common practice. */
+export const ROW_MM = 150;
+const PLANT_MM = { nut: 100, other: 50 };
+
+/** Plants that stand on a square metre. */
+export const plantsToM2 = (nut: boolean): number => 1e6 / (ROW_MM * PLANT_MM[nut ? 'nut' : 'other']);
+
+/** Where a species is sown that is sown where it stays: nuts under wire, all others into a bed that is weeded. */
+export const groundFor = (nut: boolean): Ground => (nut ? 'nutsCaged' : 'weededSeedBed');
+
 /** What each of those shares is worth, in seeds seen. */
 export const GROUND_WORTH = 4;
 

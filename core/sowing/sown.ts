@@ -1,11 +1,12 @@
 import type { Container, ContainerFacts, Sowing } from '@chill/model/container.ts';
 import type { Species } from '@chill/model/species.ts';
 import type { Stage } from '@chill/model/stage.ts';
-import { area_dm2, containerOf, growsAlone, type Into, SEPARATED_AT_PAIRS, usualContainer } from '../mix/containers.ts';
+import { area_dm2, containerOf, growsAlone, type Into, inGround, SEPARATED_AT_PAIRS, usualContainer } from '../mix/containers.ts';
 import { mostSeedlings_perDm2, spread_mm } from '../mix/density.ts';
 import { DUST_MG, GRIT_MM, liesOnTop, type SeedToSow, usualCover_mm } from './depth.ts';
 import { upDegreeDays } from './emergence.ts';
-import { notDampedOff, throughCover } from './losses.ts';
+import { GROUND, groundFor, plantsToM2, seedsIntoGround } from './ground.ts';
+import { notDampedOff, throughCover, throughCrust } from './losses.ts';
 import { daysUntilDry, USUAL_HUMIDITY, waterToSpare_mm } from './moisture.ts';
 import { apart_mm, liveThroughSeparating } from './separate.ts';
 import { establishesUnhandled, type Roots, SOIL } from './towelOrMix.ts';
@@ -60,7 +61,7 @@ export function sowingInto(species: Sowable, container: Container, own?: Contain
   const into: Into = { container, ...(own && { own }) };
   const { depth_mm, shape } = containerOf(into);
   const several = species.seed.thousandSeeds_g < SEVERAL_BELOW_MG ? SEVERAL : 1;
-  const each = shape === 'open' ? seedsInOpen(species, into) : several;
+  const each = shape === 'open' ? seedsInOpen(species, into) : shape === 'ground' ? seedsToM2(species) : several;
   return { ...into, each, cover_mm: Math.round(usualCover_mm(species, depth_mm) * 10) / 10 };
 }
 
@@ -85,6 +86,12 @@ function seedsInOpen(species: Sowable, into: Into): number {
   );
 }
 
+/** Seeds to a square metre of bed for as many plants as are to stand there. */
+function seedsToM2(species: Sowable): number {
+  const nut = isNut(species);
+  return seedsIntoGround(plantsToM2(nut), 1, groundFor(nut));
+}
+
 /** Of what would sprout on a towel, the share that does in mix: as the nursery's own results have it, or as is usual. */
 export const sproutsInMix = ({ figures }: Pick<Species, 'figures'>): number => figures?.soil?.now ?? SOIL.cover;
 
@@ -96,16 +103,22 @@ export const upFor = (species: Sowable, { cover_mm }: Pick<Sowing, 'cover_mm'>):
 const crowdIn = (species: Sowable, sowing: Sowing) => (sowing.each * species.sprouting.share) / area_dm2(containerOf(sowing));
 
 /** Of what would sprout on the towel, the share that comes up and stands: what sprouts in mix, comes through its cover, and does not damp off in its crowd. */
-export const comesUp = (species: Sowable, sowing: Sowing): number => sproutsInMix(species) * reachesAir(species, sowing);
+export const comesUp = (species: Sowable, sowing: Sowing): number =>
+  (inGround(sowing) ? SOIL.bed : sproutsInMix(species)) * reachesAir(species, sowing);
 
 /** Of what sprouts in mix, the share that comes through its cover and does not damp off in its crowd. */
 export function reachesAir(species: Sowable, sowing: Sowing): number {
   const crowd = growsAlone(sowing) ? 0 : crowdIn(species, sowing);
-  return throughCover(species.seed.thousandSeeds_g, sowing.cover_mm) * notDampedOff({ crowd });
+  const crust = throughCrust(inGround(sowing) ? 'loamInRain' : 'mix');
+  return crust * throughCover(species.seed.thousandSeeds_g, sowing.cover_mm) * notDampedOff({ crowd });
 }
 
 /** The share of what came up that becomes plants: unhandled in containers of their own; separated first out of an open tray. */
 export function establishesSown(species: Sowable, sowing: Sowing): number {
+  const nut = isNut(species);
+  // What stands there a year on is told of live, ready seed: of what came up, it is so much.
+  if (inGround(sowing))
+    return Math.min(1, GROUND[groundFor(nut)].mean / Math.max(1e-6, species.sprouting.share * comesUp(species, sowing)));
   const unhandled = establishesUnhandled(species.pot.establishes);
   if (growsAlone(sowing)) return unhandled;
   const roots = rootsOf(species);
@@ -137,10 +150,17 @@ function filledBy(up: number, seeds: number, each: number): number {
   return (seeds / each) * (1 - (1 - Math.min(1, up / Math.max(1, seeds))) ** each);
 }
 
+/** Whether what is sown by these stages stays where it is: it is neither potted nor planted out. */
+export const staysInGround = (stages: readonly Pick<Stage, 'sowing'>[]): boolean =>
+  stages.some(({ sowing }) => sowing !== undefined && inGround(sowing));
+
+/** Whether one is kept of those that come up together: in an open tray they are separated, in the ground they stand apart. */
+const keepsOne = (sowing: Sowing): boolean => growsAlone(sowing) && !inGround(sowing);
+
 /** Of those that come up, the share that is kept: where several are sown to a container, one of those that come there; `share` is what comes of each seed. */
 export function keptOf(sowing: Sowing, share: number): number {
   const { each } = sowing;
-  if (each === 1 || !growsAlone(sowing) || share <= 0) return 1;
+  if (each === 1 || !keepsOne(sowing) || share <= 0) return 1;
   const certain = share >= 1;
   return certain ? 1 / each : Math.min(1, -Math.expm1(each * Math.log1p(-share)) / (each * share));
 }
@@ -148,5 +168,5 @@ export function keptOf(sowing: Sowing, share: number): number {
 /** How many of those that are up stand beside another in their container, and come off when they are thinned to one. */
 export function besideAnother(sowing: Sowing, up: number, seeds: number): number {
   const { each } = sowing;
-  return each === 1 || !growsAlone(sowing) ? 0 : Math.max(0, Math.round(up - filledBy(up, seeds, each)));
+  return each === 1 || !keepsOne(sowing) ? 0 : Math.max(0, Math.round(up - filledBy(up, seeds, each)));
 }

@@ -14,7 +14,7 @@ import { bringingOn, type GrowingStep } from '../pots/bringingOn.ts';
 import { pottedOn } from '../pots/living.ts';
 import { comesOff, stepSaid } from '../pots/steps.ts';
 import { toThin } from '../pots/thinning.ts';
-import { sownBy } from '../sowing/sown.ts';
+import { sownBy, staysInGround } from '../sowing/sown.ts';
 import { POTS_EVERY_DAYS } from '../treat/intervals.ts';
 import { type Task, type TaskContext, task } from './task.ts';
 
@@ -75,6 +75,8 @@ const DOME_LAPSES_DAYS = 14;
 export function growTasks(context: TaskContext): Task[] {
   const { batch, projection, situation } = context;
   const { state } = projection;
+  // In the ground nothing is uncovered, fed, potted on or hardened off.
+  if (staysInGround(batch.plan.method.stages)) return [];
   const inPots = countIn(state.counts, ['potted', 'established']);
   if (inPots === 0) return [];
   const grown = broughtOn(batch, projection, situation);
@@ -97,12 +99,15 @@ export function growTasks(context: TaskContext): Task[] {
 export function setOutTask(context: TaskContext, due: PlainDate, placeId: PlaceId | undefined): Task {
   const { projection, situation } = context;
   const late = daysBetween(due, situation.today);
+  const plants = countIn(projection.state.counts, ['potted', 'established']);
+  if (staysInGround(context.batch.plan.method.stages))
+    return task(context, { kind: 'plantOut', due, placeId, title: say.of('countStanding'), hint: say.of('theyStay', { plants }) });
   return task(context, {
     kind: 'plantOut',
     due,
     placeId,
     title: stepSaid('plantOut').name,
-    hint: say.of('hardenedOffLookAtFrost', { plants: countIn(projection.state.counts, ['potted', 'established']) }),
+    hint: say.of('hardenedOffLookAtFrost', { plants }),
     ...(late > 7 && { lateness: say.of('rootsCirclePot', { late: spell.of(late) }) }),
   });
 }

@@ -3,6 +3,7 @@ import { describeLoss, describeShift } from '@chill/core/chill/lossWords.ts';
 import type { Cause } from '@chill/core/follow/causes.ts';
 import { pottedOutOn, type SproutForecast } from '@chill/core/forecast/project.ts';
 import { isStage } from '@chill/core/kinds/stages.ts';
+import { staysInGround } from '@chill/core/sowing/sown.ts';
 import { stageName } from '@chill/core/tell/words.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { span } from '@chill/core/units/span.ts';
@@ -76,7 +77,7 @@ export function Account({ view }: { view: BatchView }) {
               ? say('since', { since })
               : say('sinceExpected', { since, expected: Math.round(sprouting.expectedByNow) })}
           </Figure>
-          <Figure value={inPots} unit={say('pots')}>
+          <Figure value={inPots} unit={say(staysInGround(view.batch.plan.method.stages) ? 'inTheBed' : 'pots')}>
             {say('plantOutAbout', { plantOut: shortDate(pottedOutOn(view.projection), today) })}
           </Figure>
         </div>

@@ -127,6 +127,9 @@ function CutOpen({ view: { batch, projection }, usual }: { view: BatchView; usua
   const { record, problem } = useRecord();
   return (
     <div className="mt-3">
+      {projection.sprouting && projection.stages[projection.sprouting.stage]?.sown && (
+        <p className="mt-1 max-w-prose">{say('digThemUp')}</p>
+      )}
       <p className="mt-1 max-w-prose text-[0.95rem] text-ink2">{say('cutAcross', { caution: cautionAt('openCoat') })}</p>
       <div className="mt-2 flex flex-wrap items-center gap-4">
         <Stepper label={say('seedsCut')} value={cut} least={1} onChange={setCut} />

@@ -1,4 +1,4 @@
-import { CONTAINERS, growsAlone, mostLike } from '@chill/core/mix/containers.ts';
+import { CONTAINERS, growsAlone, inGround, mostLike } from '@chill/core/mix/containers.ts';
 import { sowingDoubt, sowingFault } from '@chill/core/sowing/fault.ts';
 import { sowingInto } from '@chill/core/sowing/sown.ts';
 import { Container, type Sowing } from '@chill/model/container.ts';
@@ -15,15 +15,26 @@ import { QuantityInput } from '../kit/fields/QuantityInput.tsx';
 const OWN = 'own ';
 
 /** Into what seed is sown, how many to each and how deep. `sow` is told only what can be; what cannot be is said at its field. */
-export function SowingFields({ sowing, sow, species }: { sowing: Sowing; sow: (sowing: Sowing) => void; species: Species }) {
+export function SowingFields({
+  sowing,
+  sow,
+  species,
+  outdoors = false,
+}: {
+  sowing: Sowing;
+  sow: (sowing: Sowing) => void;
+  species: Species;
+  /** Whether it winters where it is sown: then it may be sown into the ground. */
+  outdoors?: boolean;
+}) {
   const { settings, containers = [] } = useNursery().nursery;
   const { units } = settings;
   const [typed, setTyped] = useState(sowing);
-  const fault = sowingFault(typed);
+  const fault = sowingFault(typed, outdoors);
   const put = (part: Partial<Sowing>) => change({ ...typed, ...part });
   const change = (next: Sowing) => {
     setTyped(next);
-    if (!sowingFault(next)) sow(next);
+    if (!sowingFault(next, outdoors)) sow(next);
   };
   const at = (field: string) => (fault?.field === field ? spoken(fault.reason) : undefined);
   const { container, own, each, cover_mm } = typed;
@@ -36,13 +47,15 @@ export function SowingFields({ sowing, sow, species }: { sowing: Sowing; sow: (s
   const key = own ? OWN + own.name : container;
   return (
     <div className="mt-3 grid max-w-xl items-start gap-x-6 gap-y-3 sm:grid-cols-[2fr_1fr_1fr]">
-      <Field label={say('intoWhat')}>
+      <Field label={say('intoWhat')} error={at('container')}>
         <select className="written" value={key} onChange={({ target }) => change(into(target.value))}>
-          {Container.options.map((one) => (
-            <option key={one} value={one}>
-              {CONTAINERS[one].name}
-            </option>
-          ))}
+          {Container.options
+            .filter((one) => outdoors || !inGround({ container: one }))
+            .map((one) => (
+              <option key={one} value={one}>
+                {CONTAINERS[one].name}
+              </option>
+            ))}
           {listed.length > 0 && (
             <optgroup label={say('ownContainers')}>
               {listed.map(({ name }) => (
@@ -54,7 +67,7 @@ export function SowingFields({ sowing, sow, species }: { sowing: Sowing; sow: (s
           )}
         </select>
       </Field>
-      <Field label={say(growsAlone(typed) ? 'toEachContainer' : 'seedsToTray')} error={at('each')}>
+      <Field label={say(inGround(typed) ? 'seedsToM2' : growsAlone(typed) ? 'toEachContainer' : 'seedsToTray')} error={at('each')}>
         <NumberInput key={key} value={each} onChange={(many) => put({ each: many ?? 0 })} />
       </Field>
       <Field label={say('coverField')} error={at('cover_mm')} hint={sowingDoubt(species, typed)}>

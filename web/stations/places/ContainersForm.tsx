@@ -1,4 +1,4 @@
-import { type ContainerFacts, ContainerShape } from '@chill/model/container.ts';
+import { type ContainerFacts, OwnShape } from '@chill/model/container.ts';
 import { Nursery } from '@chill/model/nursery.ts';
 import { say } from '@chill/words/containers.ts';
 import { worded } from '@chill/words/tables.ts';
@@ -10,7 +10,7 @@ import { typedCount } from '../../kit/fields/typedNumbers.ts';
 import { judgedBy, useWritten } from '../../kit/fields/useWritten.ts';
 import { Problem } from '../../kit/told/Problem.tsx';
 
-const SHAPES: Record<ContainerShape, string> = worded(say, {
+const SHAPES: Record<OwnShape, string> = worded(say, {
   cells: 'cellsShape',
   open: 'openShape',
   pot: 'potShape',
@@ -21,7 +21,7 @@ const SHAPES: Record<ContainerShape, string> = worded(say, {
 /** Measures as they are written: figures as text. */
 const MEASURES = ['length', 'width', 'depth', 'volume', 'perTray'] as const;
 type Measure = (typeof MEASURES)[number];
-type Row = { name: string; shape: ContainerShape; airPruned?: true } & Record<Measure, string>;
+type Row = { name: string; shape: OwnShape; airPruned?: true } & Record<Measure, string>;
 interface Draft {
   containers: Row[];
 }
@@ -38,7 +38,7 @@ const KEPT_AS: Record<Measure, string> = {
 const BLANK: Row = { name: '', shape: 'cells', length: '40', width: '40', depth: '55', volume: '50', perTray: '72' };
 
 const written = ({ name, shape, airPruned, top_mm: [length, width], depth_mm, volume_mL, perTray }: ContainerFacts): Row => ({
-  ...{ name, shape, ...(airPruned && { airPruned }) },
+  ...{ name, shape: OwnShape.parse(shape), ...(airPruned && { airPruned }) },
   ...{ length: String(length), width: String(width), depth: String(depth_mm), volume: String(volume_mL), perTray: String(perTray) },
 });
 
@@ -94,12 +94,8 @@ function ContainersForm() {
                 <input className="written w-48" value={row.name} onChange={({ target }) => change(i, { name: target.value })} />
               </Field>
               <Field label={say('shape')}>
-                <select
-                  className="written"
-                  value={row.shape}
-                  onChange={({ target }) => change(i, { shape: ContainerShape.parse(target.value) })}
-                >
-                  {ContainerShape.options.map((shape) => (
+                <select className="written" value={row.shape} onChange={({ target }) => change(i, { shape: OwnShape.parse(target.value) })}>
+                  {OwnShape.options.map((shape) => (
                     <option key={shape} value={shape}>
                       {SHAPES[shape]}
                     </option>

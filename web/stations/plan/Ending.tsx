@@ -1,9 +1,9 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { cellPlan } from '@chill/core/lot/perCell.ts';
-import { betterEnding, containersOf, sowingOf, sownInstead } from '@chill/core/methods/endings.ts';
+import { betterEnding, containersOf, sowingOf, sownInstead, sownOutdoors } from '@chill/core/methods/endings.ts';
 import type { Proposal } from '@chill/core/methods/proposal.ts';
 import { propose, type Request } from '@chill/core/methods/propose.ts';
-import { growsAlone } from '@chill/core/mix/containers.ts';
+import { growsAlone, inGround } from '@chill/core/mix/containers.ts';
 import { usualSowing } from '@chill/core/sowing/sown.ts';
 import { span } from '@chill/core/units/span.ts';
 import type { Sowing } from '@chill/model/container.ts';
@@ -55,12 +55,15 @@ export function Ending({ ended, species, request }: { ended: Ended; species: Spe
     const found = containersOf(one);
     const into = sowingOf(one.method);
     if (!found || !into) return '–';
+    if (inGround(into)) return say('squareMetres', found);
     return growsAlone(into) ? say('containersInTrays', found) : say('traysOnly', found);
   };
   const empty = (one: Proposal) => {
     const found = containersOf(one);
     const into = sowingOf(one.method);
-    return found && into && growsAlone(into) ? String(Math.round(cellPlan(found.containers, into.each, one.prospect).empty)) : '–';
+    return found && into && growsAlone(into) && !inGround(into)
+      ? String(Math.round(cellPlan(found.containers, into.each, one.prospect).empty))
+      : '–';
   };
   const rows: [string, (one: Proposal) => string][] = [
     [say('seedsRow'), (one) => String(one.seeds ?? '–')],
@@ -99,7 +102,14 @@ export function Ending({ ended, species, request }: { ended: Ended; species: Spe
           ))}
         </tbody>
       </table>
-      {isSown && <SowingFields sowing={sowingOf(sown.method) ?? usualSowing(species)} sow={ended.sow} species={species} />}
+      {isSown && (
+        <SowingFields
+          sowing={sowingOf(sown.method) ?? usualSowing(species)}
+          sow={ended.sow}
+          species={species}
+          outdoors={sownOutdoors(sown.method.stages)}
+        />
+      )}
     </section>
   );
 }

@@ -1,6 +1,11 @@
 import { subject } from './subject.ts';
 
 export const say = subject('places', {
+  fromAbove: 'From above, to scale: {{width}} × {{depth}} mm, the bottom first.',
+  leftOver_one: '{{count}} does not go in.',
+  leftOver_other: '{{count}} do not go in.',
+  levelHolds_one: 'level {{at}}: {{count}} piece',
+  levelHolds_other: 'level {{at}}: {{count}} pieces',
   shelfMeasures: 'Shelves, if you like to measure them (mm)',
   shelfWidth: 'Width',
   shelfDepth: 'Depth',

@@ -46,6 +46,7 @@ export const say = subject('plan', {
   firstSprouts: 'first sprouts',
   firstUp: 'first up',
   allUp: 'up',
+  plantsStand: 'plants counted',
   fewMethodsShowMore:
     'Four methods with three seeds each show little. Choose two or three; Chill says how many seeds would show a difference, deals them at random and keeps them apart. One of them is best a <term>control</term>.',
   freeNeeded: '{{name}}: {{free}} of {{capacity}} {{unit}} free {{on}}, {{wants}} needed.',

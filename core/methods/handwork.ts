@@ -24,16 +24,16 @@ const BY_HAND_FROM_MG = 30;
 const minutes = ({ setUp, each }: Act, many: number) => (many > 0 ? setUp + each * many : 0);
 const filling = (volume_mL: number) => (volume_mL > LARGE_FROM_ML ? FILL.large : FILL.small);
 
-const bySize = ({ thousandSeeds_g: mg }: Pick<SeedForm, 'thousandSeeds_g'>) => (mg >= BY_HAND_FROM_MG ? SOW.large : SOW.small);
-
 /** Hands' time to sow so many seeds of which `up` come up, minutes: containers filled, sown, covered and labelled, thinned to one or pricked out of open trays. */
 export function sowingMinutes(seeds: number, up: number, sowing: Sowing, seed: Pick<SeedForm, 'thousandSeeds_g'>): number {
   const { containers, trays } = containersFor(seeds, sowing);
   const fill = minutes(filling(containerOf(sowing).volume_mL), containers);
   const label = minutes(COVER_AND_LABEL, trays);
-  if (inGround(sowing)) return label + minutes(bySize(seed), seeds);
+  // Along a row seed is strewn, and nuts are laid.
+  if (inGround(sowing))
+    return label + (seed.thousandSeeds_g >= BY_HAND_FROM_MG ? minutes(SOW.large, seeds) : minutes(BROADCAST, containers));
   if (!growsAlone(sowing)) return fill + minutes(BROADCAST, containers) + label + pottingMinutes(PRICK_OUT, up, seed);
-  const sow = minutes(bySize(seed), seeds);
+  const sow = minutes(seed.thousandSeeds_g >= BY_HAND_FROM_MG ? SOW.large : SOW.small, seeds);
   return fill + sow + label + minutes(THIN, besideAnother(sowing, up, seeds));
 }
 

@@ -90,13 +90,16 @@ export const FRIDGE_SHELF: Shelf = { width_mm: 480, depth_mm: 320, height_mm: 17
 const RIM_MM = 10;
 const HAND_MM = 15;
 
+/** Height that what is so deep takes on a shelf, mm. */
+export const standsAbove_mm = (depth_mm: number): number => depth_mm + RIM_MM + HAND_MM;
+
 /** How many of a container, or of trays of so large a top, stand on shelves, all turned either way, one above the other where there is height. */
 export function fitsOn(
   { width_mm: wide, depth_mm: deep, height_mm, shelves }: Shelf,
   { top_mm: [a, b], depth_mm }: Pick<ContainerFacts, 'top_mm' | 'depth_mm'>,
 ): number {
   const onFloor = Math.max(Math.floor(wide / a) * Math.floor(deep / b), Math.floor(wide / b) * Math.floor(deep / a));
-  return shelves * onFloor * Math.floor(height_mm / (depth_mm + RIM_MM + HAND_MM));
+  return shelves * onFloor * Math.floor(height_mm / standsAbove_mm(depth_mm));
 }
 
 /** From this mass on a seed's first root asks for room of its own, and for depth, mg. Assumptions. */
@@ -153,10 +156,14 @@ export function containersFor(seeds: number, sowing: Sowing): { containers: numb
 /** A tray of 540 × 280 mm, in which cells hang together. */
 const TRAY_MM = [540, 280] as const;
 
-/** How many of a container fit on measured shelves: cells as the trays in which they hang together, all others as they stand. */
+/** What of a container stands on a shelf, from above, mm: cells as the whole tray in which they hang together, all others by themselves. */
+export const onShelf = ({ shape, top_mm }: ContainerFacts): { top_mm: [number, number]; whole: boolean } =>
+  shape === 'cells' ? { top_mm: [...TRAY_MM], whole: true } : { top_mm, whole: false };
+
+/** How many of a container fit on measured shelves. */
 export function fitsOnShelves(shelf: Shelf, facts: ContainerFacts): number {
-  const { shape, depth_mm, perTray } = facts;
-  return shape === 'cells' ? perTray * fitsOn(shelf, { top_mm: [...TRAY_MM], depth_mm }) : fitsOn(shelf, facts);
+  const { top_mm, whole } = onShelf(facts);
+  return (whole ? facts.perTray : 1) * fitsOn(shelf, { top_mm, depth_mm: facts.depth_mm });
 }
 
 /** The container in common use that is most like one of a nursery's own: of its shape where there is one, as nearly of its volume as any. */

@@ -5,7 +5,7 @@ import { stretch } from '@chill/core/chill/lossWords.ts';
 import { WARM_C } from '@chill/core/chill/measured.ts';
 import { expectedOf } from '@chill/core/chill/met.ts';
 import { PLACES } from '@chill/core/kinds/places.ts';
-import { describeRoom } from '@chill/core/methods/room.ts';
+import { describeRoom, roundRoom } from '@chill/core/methods/room.ts';
 import { lodgersOf } from '@chill/core/nursery/lodging.ts';
 import { stageName } from '@chill/core/tell/words.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
@@ -26,6 +26,7 @@ import { PlaceForm } from './PlaceForm.tsx';
 import { USUAL_WEEKS } from './PlaceMeans.tsx';
 import { piecesOf } from './pieces.ts';
 import { Imports, Logger, TypeReading } from './Readings.tsx';
+import { ShelfFromAbove } from './ShelfFromAbove.tsx';
 import { TakeInFile } from './TakeInFile.tsx';
 import { TemperatureChart } from './TemperatureChart.tsx';
 
@@ -169,14 +170,11 @@ function Contents({ place }: { place: Place }) {
         {taken > place.capacity && `: ${say('moreThanFits')}`}
       </p>
       <div className="mt-2">
-        <PlacePicture
-          shelves={[
-            {
-              ...place,
-              pieces: piecesOf(lodgers, today),
-            },
-          ]}
-        />
+        {place.shelf && lodgers.length > 0 ? (
+          <ShelfFromAbove place={place} shelf={place.shelf} lodgers={lodgers} />
+        ) : (
+          <PlacePicture shelves={[{ ...place, pieces: piecesOf(lodgers, today) }]} />
+        )}
       </div>
       <ul className="mt-3">
         {lodgers.map(({ view, kind, room, leaves }) => (
@@ -187,7 +185,7 @@ function Contents({ place }: { place: Place }) {
                 {view.species.common[0]}
                 <span className="block text-[0.92rem] text-ink2">
                   {stageName(kind)}
-                  {room > 1 && `, ${say('takes', { room })}`}
+                  {room > 1 && `, ${say('takes', { room: roundRoom(room) })}`}
                 </span>
               </span>
               {leaves && (

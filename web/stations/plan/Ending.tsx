@@ -4,7 +4,7 @@ import { betterEnding, containersOf, sowingOf, sownInstead, sownOutdoors } from 
 import type { Proposal } from '@chill/core/methods/proposal.ts';
 import { propose, type Request } from '@chill/core/methods/propose.ts';
 import { growsAlone, inGround } from '@chill/core/mix/containers.ts';
-import { usualSowing } from '@chill/core/sowing/sown.ts';
+import { staysInGround, usualSowing } from '@chill/core/sowing/sown.ts';
 import { span } from '@chill/core/units/span.ts';
 import type { Sowing } from '@chill/model/container.ts';
 import type { Species } from '@chill/model/species.ts';
@@ -68,7 +68,7 @@ export function Ending({ ended, species, request }: { ended: Ended; species: Spe
   const rows: [string, (one: Proposal) => string][] = [
     [say('seedsRow'), (one) => String(one.seeds ?? '–')],
     [say('plantsToCome'), (one) => span(one.expected)],
-    [say('plantedOut'), (one) => shortDate(one.dates.plantOut, today)],
+    [say(sown && staysInGround(sown.method.stages) ? 'plantsStand' : 'plantedOut'), (one) => shortDate(one.dates.plantOut, today)],
     [say('containersRow'), trays],
     [say('emptyRow'), empty],
     [say('workRow'), hours],

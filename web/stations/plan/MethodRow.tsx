@@ -12,6 +12,7 @@ import { planFrom, type Request } from '@chill/core/methods/propose.ts';
 import { roomUnitName, roundRoom } from '@chill/core/methods/room.ts';
 import { type Lodging, lodgingsOf } from '@chill/core/nursery/lodging.ts';
 import type { Learned } from '@chill/core/results/learned.ts';
+import { staysInGround } from '@chill/core/sowing/sown.ts';
 import { whyGermination, whySeeds, whyTakeOut } from '@chill/core/tell/explain.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { span } from '@chill/core/units/span.ts';
@@ -166,7 +167,7 @@ function Details({ proposal: asWeighed, lot, species, learned, settled, wish, re
   list.push(
     [say(sown ? 'firstUp' : 'firstSprouts'), day(dates.firstSprouts)],
     [say(sown ? 'allUp' : 'potted'), day(dates.potted)],
-    [say('plantedOut'), day(dates.plantOut)],
+    [say(staysInGround(proposal.method.stages) ? 'plantsStand' : 'plantedOut'), day(dates.plantOut)],
   );
   const why =
     wish &&

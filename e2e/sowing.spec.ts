@@ -106,6 +106,24 @@ test(
     await expect(row).toBeVisible();
     await grower.press(row.getByRole('button', { name: 'Pot', exact: true }).first());
     await expect.poll(async () => into(await byCode(page, flat.code), 'potted')).toBeGreaterThan(10);
+
+    await test.step('what never came up is given up on; its plants go out for a promise', async () => {
+      const promise = { id: crypto.randomUUID(), speciesId: 'penstemon-venustus', plants: 8, on: '2027-07-20', whom: 'dry slope' };
+      expect((await page.request.post('/api/promises', { data: { promises: [promise] } })).ok()).toBe(true);
+      await page.goto(`/batch/${flat.code}`);
+      await grower.press(grower.button('Choose: Stop'));
+      await grower.press(grower.button('Stop'));
+      await expect(page.getByText(/ \d+ lost/).first()).toBeVisible();
+      for (const days of [40, 40, 20]) await grower.passDays(days);
+      await page.goto(`/batch/${flat.code}`);
+      const out = page.getByRole('listitem').filter({ has: page.getByRole('textbox', { name: 'plants' }) });
+      await out.getByRole('combobox', { name: 'for' }).selectOption({ label: 'dry slope (8)' });
+      await expect(out.getByRole('textbox', { name: 'plants' })).toHaveValue('8');
+      await grower.press(out.getByRole('button', { name: 'Plant out' }));
+      await expect(page.getByText(/\b8 planted out/)).toBeVisible();
+      await page.goto('/pots/promises');
+      await expect(page.getByText('8 of 8 handed over')).toBeVisible();
+    });
   },
 );
 

@@ -63,7 +63,7 @@ const MADE_UP = [
   {
     name: 'madeUpContainer',
     file: 'model/container.ts',
-    before: "  'box5',\n]);",
+    before: "  'bed',\n]);",
     add: "  'madeUpContainer',\n",
     known: ['core/mix/containers.ts'],
   },

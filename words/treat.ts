@@ -32,6 +32,8 @@ export const say = subject('treat', {
   itStays: 'They stay here and are not moved: about {{plants}} plants to a square metre. Count them when they are up.',
   groundShare:
     'Of 100 live seeds about {{mean}} are plants a year on, {{low}} to {{high}} in most beds: it is the least sure way, and the least work.',
+  sowWithItsMedium:
+    'Sow it with what it lay in, unsieved: seed so fine is lost in a sieve. {{volume}} of it, {{each}} mL to a dm², over {{area}} dm².',
   beforeItGoesOut: 'Before it goes outdoors',
   gritOnTop: 'Grit on top, {{depth}} deep, in all {{grit}}: it keeps off moss, crust and the splash of rain.',
   gritNever: 'No grit: this seed needs light. A pane or fine fleece keeps the rain from washing it together.',
@@ -56,6 +58,7 @@ export const say = subject('treat', {
   waterFromBelow: 'Water from below, {{water}} into the tray for half an hour, then drain it.',
   ofThoseThatWould: 'Of what would germinate on a towel, about {{percent}} % comes up and stands.',
   neverCover: 'It needs light: never cover it.',
+  darkLid: 'It wants the dark: an opaque lid or board on top until the first is up, looked under daily.',
   coverAndLid: 'Take the lid off once the first are up.',
   sownChecksOnRound: 'It is sown; checks and counts are on the round.',
   work: '{{batches}} batches, {{hands}} of work.',

@@ -41,6 +41,33 @@ export function mediumFor_mL(seed_mL: number): number {
   return (seed_mL * (1 - SEED_PART)) / SEED_PART;
 }
 
+/** A bag holds no less than this, mL: less is not mixed. Assumption. */
+const LEAST_BAG_ML = 120;
+
+/** Bags or tubs that so many seeds lie in, and how much of medium and seed goes into each, mL, a fifth of it seed. */
+export function tubsFor(seeds: number, seed: SeedForm): { bags: number; bag_mL: number } {
+  const wanted_mL = mediumFor_mL(seedVolume_mL(seeds, seed));
+  const bags = Math.max(1, Math.ceil(wanted_mL / TUB_ML));
+  return { bags, bag_mL: Math.max(LEAST_BAG_ML, Math.ceil(wanted_mL / bags / 10) * 10) };
+}
+
+/** Seed thinner than this is not sieved out of what it lay in, mm: sieving loses 15 in 100, sowing it with its medium 2. Assumptions: 5 to 30. */
+const SIEVED_FROM_MM = 1;
+/** Medium that is spread with the seed, mL to a dm²: a film over what needs light, a cover over others. Common practice. */
+const SPREAD_ML = { light: 4, other: 20 };
+
+/** Over how large an area fine seed is sown with the medium it lay in, dm²; `undefined` for seed that is picked or sieved out. */
+export function sownWithMedium(
+  seeds: number,
+  seed: SeedForm,
+  needsLight: boolean,
+): { mL: number; toDm2_mL: number; area_dm2: number } | undefined {
+  if (seed.thickness_mm >= SIEVED_FROM_MM) return undefined;
+  const { bags, bag_mL } = tubsFor(seeds, seed);
+  const toDm2_mL = SPREAD_ML[needsLight ? 'light' : 'other'];
+  return { mL: bags * bag_mL, toDm2_mL, area_dm2: (bags * bag_mL) / toDm2_mL };
+}
+
 /**
  * How much of each part makes so many bags of a mix, mL. `parts` are parts by volume: { sand: 1, loam: 1 }.
  * @throws {RangeError} where there is no part, no bag, or a part below zero.

@@ -1,11 +1,14 @@
+import { loadHandbook } from '@chill/handbook/load.ts';
 import type { ContainerFacts } from '@chill/model/container.ts';
 import { fieldProblem, type Refusal } from '@chill/model/refusal.ts';
+import type { SeedForm } from '@chill/model/species.ts';
 import { type Sentence, spoken } from '@chill/words/subject.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { randomFrom } from '../chance/random.ts';
 import { area_dm2, CONTAINERS, FRIDGE_SHELF, fitsOn, fitsOnShelves, mostLike } from './containers.ts';
 import { CHEMICALS, dilute, mustNotMix, parseDilution } from './dilution.ts';
+import { sownWithMedium, tubsFor } from './laying.ts';
 import { mediumWater_mL, mixFault, sowingDepth_mm, towelFault, towelWater_mL } from './water.ts';
 
 describe('diluting', () => {
@@ -80,6 +83,20 @@ describe('how wet', () => {
     expect(sowingDepth_mm(2, false)).toEqual({ from: 4, to: 6 });
     expect(sowingDepth_mm(2, true)).toEqual({ from: 0, to: 0 });
     expect(() => sowingDepth_mm(0, false)).toThrow(RangeError);
+  });
+});
+
+describe('seed sown with the medium it lay in', () => {
+  const fine = loadHandbook().find(({ id }) => id === 'penstemon-venustus')?.seed as SeedForm;
+  test('fine seed is spread as thin as its light asks, large seed is picked out', () => {
+    const { mL, area_dm2 } = sownWithMedium(200, fine, true) as { mL: number; area_dm2: number };
+    const { bags, bag_mL } = tubsFor(200, fine);
+    expect([mL, area_dm2]).toEqual([bags * bag_mL, mL / 4]);
+    expect(sownWithMedium(200, fine, false)?.area_dm2).toBeCloseTo(area_dm2 / 5, 9);
+    expect(sownWithMedium(200, { ...fine, thickness_mm: 3, width_mm: 4, length_mm: 5 }, true)).toBeUndefined();
+    // A bag is a fifth seed, and never smaller than can be mixed.
+    expect(tubsFor(1, fine)).toEqual({ bags: 1, bag_mL: 120 });
+    expect(tubsFor(200_000, fine).bags).toBeGreaterThan(1);
   });
 });
 

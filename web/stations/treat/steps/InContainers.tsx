@@ -1,8 +1,10 @@
+import { pieceOf } from '@chill/core/kinds/media.ts';
 import { STAGES } from '@chill/core/kinds/stages.ts';
 import { valueName } from '@chill/core/kinds/values.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
 import { area_dm2, containerOf, containersFor, growsAlone } from '@chill/core/mix/containers.ts';
 import { carrierFor } from '@chill/core/mix/density.ts';
+import { sownWithMedium } from '@chill/core/mix/laying.ts';
 import type { MixPart } from '@chill/core/mix/water.ts';
 import { sessionFor, USUAL_RECIPE } from '@chill/core/pots/potting.ts';
 import { DUST_MG } from '@chill/core/sowing/depth.ts';
@@ -33,6 +35,8 @@ export function InContainers({ view, sowing }: { view: BatchView; sowing: Sowing
   const together =
     others.length > 0 &&
     sessionFor([{ ...sowing, sprouts: seeds }, ...others.map((one) => ({ ...one.sowing, sprouts: one.seeds }))], USUAL_RECIPE);
+  const lay = batch.plan.method.stages.slice(0, projection.state.stage).find((one) => one.medium && pieceOf(one.medium) === 'tub');
+  const medium = lay && sownWithMedium(seeds, species.seed, species.light === 'needs light');
   const carrier = species.seed.thousandSeeds_g < DUST_MG ? carrierFor(containers * area_dm2(into), seeds) : undefined;
   return (
     <>
@@ -81,7 +85,16 @@ export function InContainers({ view, sowing }: { view: BatchView; sowing: Sowing
           })}
         </p>
       )}
-      {carrier && (
+      {medium && (
+        <p className="mt-2">
+          {say('sowWithItsMedium', {
+            volume: volumeBothWays(medium.mL, units),
+            each: medium.toDm2_mL,
+            area: Math.round(medium.area_dm2),
+          })}
+        </p>
+      )}
+      {!medium && carrier && (
         <p className="mt-2">
           {say('strewWithSand', { sand: volumeBothWays(carrier.sand_mL, units), each: Math.round(carrier.seeds_perMl) })}
         </p>

@@ -2,7 +2,7 @@ import { mixOf, pieceOf } from '@chill/core/kinds/media.ts';
 import { mediumOf, STAGES } from '@chill/core/kinds/stages.ts';
 import { valueName } from '@chill/core/kinds/values.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
-import { mediumFor_mL, mixForBags, seedMass_g, seedsOnTowel, seedVolume_mL, TUB_ML } from '@chill/core/mix/laying.ts';
+import { mixForBags, seedMass_g, seedsOnTowel, tubsFor } from '@chill/core/mix/laying.ts';
 import {
   MEDIA,
   MEDIUM_TARGET,
@@ -161,9 +161,7 @@ function Towel({ view, seeds }: { view: BatchView; seeds: number }) {
 
 /** Seed mixed into something damp in bags or tubs: a fifth of the whole. */
 function Tubs({ view, seeds, first }: { view: BatchView; seeds: number; first: Mix }) {
-  const wanted = mediumFor_mL(seedVolume_mL(seeds, view.species.seed));
-  const bags = Math.max(1, Math.ceil(wanted / TUB_ML));
-  const bag_mL = Math.max(120, Math.ceil(wanted / bags / 10) * 10);
+  const { bags, bag_mL } = tubsFor(seeds, view.species.seed);
   return (
     <Mixed view={view} seeds={seeds} first={first} vessels={bags} each_mL={bag_mL} shown_mL={bag_mL} rule={say('ruleOfMixWater', RULE)}>
       {bags === 1 ? say('mixInOneBag', { seeds }) : say('mixInEachBag', { bags, seeds })}

@@ -119,7 +119,9 @@ function UntilUp({ view, sowing }: { view: BatchView; sowing: Sowing }) {
       )}
       <p className="mt-2 max-w-prose text-ink2">
         {say('ofThoseThatWould', { percent: Math.round(100 * comesUp(species, sowing)) })}{' '}
-        {species.light === 'needs light' ? say('neverCover') : !inGround(sowing) && say('coverAndLid')}
+        {species.light === 'needs light'
+          ? say('neverCover')
+          : !inGround(sowing) && say(species.light === 'wants dark' ? 'darkLid' : 'coverAndLid')}
       </p>
       <div className="mt-4">
         <Plot label={say('upByDay')} data={comingUp} height={200} unnamed />

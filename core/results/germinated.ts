@@ -14,13 +14,3 @@ export function germinated({ visits, seeds }: Pick<NonNullable<Outcome['sproutin
   const of = inTheCold + seeds;
   return { came: Math.min(of, sum(visits.map(({ came }) => came))), of };
 }
-
-/**
- * Of a batch that was sown: how many came up, and how many seeds would have germinated on a towel, by what was believed of them; `undefined` where it was not
- * sown or nobody looked.
- */
-export function cameUp({ sown, sprouting, believed }: Pick<Outcome, 'sown' | 'sprouting' | 'believed'>): Counted | undefined {
-  if (!sown || !sprouting || !believed.soil) return undefined;
-  const { came, of } = germinated(sprouting);
-  return { came, of: Math.max(came, of * Math.min(1, (believed.able / believed.soil) * believed.released * believed.sprouts)) };
-}

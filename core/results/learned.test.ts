@@ -14,6 +14,7 @@ import { comesUp, establishesSown, reachesAir } from '../sowing/sown.ts';
 import { SOIL } from '../sowing/towelOrMix.ts';
 import { thermalTime } from '../sprout/thermalTime.ts';
 import { asNurseryHas, withLearned } from './asUsed.ts';
+import { cameUpBySowing } from './cameUp.ts';
 import { germinated } from './germinated.ts';
 import { learnSpecies } from './learned.ts';
 import { logBetaBinomial, spreadOf, worthForNext } from './learnedShare.ts';
@@ -116,6 +117,17 @@ describe('a share', () => {
     const used = withLearned(camas, learned);
     expect(comesUp(used, sown) / soil).toBeCloseTo((10 * SOIL.cover + 20) / (10 + could) / SOIL.cover, 3);
     expect(establishesSown(used, sown)).toBeCloseTo(1 - 0.8 * (1 - used.pot.establishes), 9);
+    expect(cameUpBySowing([batch, batch, { ...batch, sown: { ...sown, cover_mm: 6 } }])).toEqual([
+      {
+        container: 'plug, 72 a tray',
+        cover_mm: 2,
+        came: 40,
+        of: 2 * Math.round(60 * 0.9 * camas.sprouting.share),
+        batches: 2,
+        half_days: 30,
+      },
+      expect.objectContaining({ cover_mm: 6, came: 20, batches: 1 }),
+    ]);
     const flat = outcome({ ...batch, sown: { container: 'flat', each: 60, cover_mm: 2 } });
     expect(learnSpecies(camas, [flat]).establishes).toBeUndefined();
   });

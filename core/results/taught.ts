@@ -4,11 +4,12 @@ import type { Outcome } from '@chill/model/outcome.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import { asNurseryHas } from './asUsed.ts';
+import { type CameUpIn, cameUpBySowing } from './cameUp.ts';
 import { type Learned, learnSpecies } from './learned.ts';
 import { type LotsApart, lotsApart } from './lotsApart.ts';
 
 /** Counted up whenever the same lesson would teach otherwise: what is kept of what was learned is then learned anew. */
-export const LEARNED_AS = 1;
+export const LEARNED_AS = 2;
 
 /**
  * Of more batches, or tests of lots, than this the latest tell of a species: its ranges are within a few percent by then, and seed of ten years ago was other
@@ -29,6 +30,8 @@ export interface LearnedOf {
   speciesId: string;
   learned: Learned;
   apart: LotsApart[];
+  /** What came up where it was sown, by what it was sown into and how deep. */
+  sown: CameUpIn[];
 }
 
 /** What is learned of every species of which something was grown or tested, and the nursery's own figures that were in force as it was learned. */
@@ -61,5 +64,8 @@ function latest<T>(all: readonly T[], on: (one: T) => PlainDate): T[] {
 
 /** What one lesson teaches. */
 export function learnedFrom({ species, outcomes, figures, tests }: Lesson): LearnedOf {
-  return { speciesId: species.id, learned: learnSpecies(species, outcomes, figures, tests), apart: lotsApart(species, outcomes) };
+  const learned = learnSpecies(species, outcomes, figures, tests);
+  // Roots on a towel and shoots out of mix do not tell two lots apart.
+  const onTowels = outcomes.filter(({ sown }) => !sown);
+  return { speciesId: species.id, learned, apart: lotsApart(species, onTowels), sown: cameUpBySowing(outcomes) };
 }

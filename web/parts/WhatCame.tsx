@@ -1,6 +1,6 @@
 import { daysBetween } from '@chill/core/calendar/dates.ts';
 import { isWithdrawn } from '@chill/core/ledger/states.ts';
-import { cameUp } from '@chill/core/results/germinated.ts';
+import { cameUp } from '@chill/core/results/cameUp.ts';
 import { lateBy } from '@chill/core/results/judged.ts';
 import { outcomeOf } from '@chill/core/results/outcome.ts';
 import { stageName } from '@chill/core/tell/words.ts';

@@ -103,6 +103,12 @@ function OfSpecies({ species, of }: { species: Species; of: LearnedOf | undefine
         {shown.map((what) => (
           <Figure key={what} species={species} name={name} what={what} found={of?.learned[what]} />
         ))}
+        {of?.sown.map(({ container, cover_mm, came, of: would, batches, half_days }) => (
+          <li key={`${container} ${cover_mm}`} className="border-t border-line py-2">
+            {say('cameUpIn', { container, cover: cover_mm, came, would, count: batches })}
+            {half_days !== undefined && ` ${say('halfUpBy', { half: half_days })}`}
+          </li>
+        ))}
         {of?.apart.map(({ better, worse, chance }) => (
           <li key={`${better.lotId} ${worse.lotId}`} className="border-t border-line py-2">
             {say('lotsApart', {
@@ -134,7 +140,8 @@ const ownShare = ({ now, worth, ageing }: LearnedViable) => ({
   ...(ageing !== undefined && { ageing: Number(ageing.toFixed(4)) }),
 });
 
-const tells = (of: LearnedOf | undefined) => of !== undefined && (Object.keys(of.learned).length > 0 || of.apart.length > 0);
+const tells = (of: LearnedOf | undefined) =>
+  of !== undefined && (Object.keys(of.learned).length > 0 || of.apart.length > 0 || of.sown.length > 0);
 
 /** How far the figure that moved most lies from the handbook's: shares as the logarithm of their odds, days as that of their length. */
 function movedBy(of: LearnedOf | undefined): number {

@@ -134,11 +134,15 @@ describe('what is learned', () => {
       seeds: 120,
     },
   };
-  const ofLarch = { speciesId: larch.speciesId, learned, apart: [] };
+  const sown = [{ container: 'plug, 72 a tray', cover_mm: 3, came: 30, of: 41, batches: 2, half_days: 12 }];
+  const ofLarch = { speciesId: larch.speciesId, learned, apart: [], sown };
   test('is shown as it moved; made one’s own it is saved with the day and what it counts for, forgotten with the day alone', async () => {
     const { user } = open(() => <LearnedPage />, [outcome('AAA', 20)], '/results/learned', [ofLarch]);
     expect(screen.getByText('now 56 %')).toBeTruthy();
     expect(screen.getByText('you had 20 of 40 in 2 batches')).toBeTruthy();
+    expect(
+      screen.getByText(/3 mm deep: 30 came up of about 41 that would have germinated, in 2 batches\. Half of them by day 12\.$/),
+    ).toBeTruthy();
     expect(screen.getByText(/^Half are ready after/).textContent).toBe(
       'Half are ready after 41 days (33–50), nearly all after 77 (62–96).',
     );

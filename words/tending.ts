@@ -1,6 +1,7 @@
 import { subject } from './subject.ts';
 
 export const say = subject('tending', {
+  goesInto: 'Into a {{container}}',
   comesOff: 'About {{off}} come off.',
   lateDomeOff: 'Left closed, damping off takes them.',
   lateFeed: 'Unfed, leaves pale and growth stops.',

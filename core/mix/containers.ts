@@ -166,6 +166,24 @@ export function fitsOnShelves(shelf: Shelf, facts: ContainerFacts): number {
   return (whole ? facts.perTray : 1) * fitsOn(shelf, { top_mm, depth_mm: facts.depth_mm });
 }
 
+/** The next container has from so many times the volume, to so many: more mix than roots can use stays wet. Common practice. */
+const NEXT_TIMES = { from: 3, to: 6 };
+
+/** What a plant is potted on into: the smallest container in common use of three to six times the volume, and no shallower; `undefined` where there is none. */
+export function nextContainer({ volume_mL, depth_mm }: Pick<ContainerFacts, 'volume_mL' | 'depth_mm'>): ContainerFacts | undefined {
+  return Object.values(CONTAINERS)
+    .filter(
+      (one) =>
+        standsAlone(one) &&
+        one.depth_mm >= depth_mm &&
+        one.volume_mL >= NEXT_TIMES.from * volume_mL &&
+        one.volume_mL <= NEXT_TIMES.to * volume_mL,
+    )
+    .sort((a, b) => a.volume_mL - b.volume_mL)[0];
+}
+/** Whether a container is one that plants are potted on into. */
+const standsAlone = ({ shape }: ContainerFacts) => shape === 'pot' || shape === 'bag' || shape === 'cells';
+
 /** The container in common use that is most like one of a nursery's own: of its shape where there is one, as nearly of its volume as any. */
 export function mostLike({ shape, volume_mL }: ContainerFacts): Container {
   const all = Object.entries(CONTAINERS) as [Container, ContainerFacts][];

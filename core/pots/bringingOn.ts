@@ -1,12 +1,14 @@
+import type { ContainerFacts } from '@chill/model/container.ts';
 import type { DatedTending } from '@chill/model/event.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import { addDays, daysBetween, earlier, later } from '../calendar/dates.ts';
 import { daylengthHours, SHORT_DAY_HOURS } from '../calendar/daylength.ts';
-import { usualContainer } from '../mix/containers.ts';
+import { nextContainer, usualContainer } from '../mix/containers.ts';
 import { effectiveDegrees } from '../sprout/thermalTime.ts';
 import { firstFrostOf, frostRiskOn } from '../winter/frost.ts';
+import { degreeDaysToPotOn } from './rootBound.ts';
 
 /** What is done for seedlings between the pot and the ground. */
 export type GrowingStepKind = 'up' | DatedTending;
@@ -23,6 +25,8 @@ export interface GrowingStep {
   season_days?: number;
   /** How many come off, where they are thinned. */
   off?: number;
+  /** What they are potted on into, by its name. */
+  into?: string;
 }
 
 /** Degree-days over its base from a sprout just covered to a shoot that is up, and from one pair of true leaves to the next. Assumptions. */
@@ -46,7 +50,7 @@ const A_YEAR = 366;
 
 /** What the steps are worked out from. */
 export interface Growing {
-  species: Pick<Species, 'sprouting' | 'seed'>;
+  species: Pick<Species, 'sprouting' | 'seed' | 'family' | 'life'>;
   nursery: Pick<Nursery, 'latitude_deg' | 'lastFrost' | 'firstFrost' | 'climate'>;
   /** The day on which most were potted, how warm they stand, °C, and the day on which they go out. */
   potted: PlainDate;
@@ -56,6 +60,8 @@ export interface Growing {
   outdoors?: boolean;
   /** Pairs of true leaves that they have by then, where they came up in place or were separated, instead of being potted as sprouts: nothing is left to prick out. */
   grown_pairs?: number | undefined;
+  /** What they came up in and stay in, where they were sown: it tells when its roots fill it. */
+  container?: ContainerFacts | undefined;
   /** How many share a container with one that is to stay. */
   toThin?: number;
   /** Days that the grower chose instead. */
@@ -75,6 +81,7 @@ export function bringingOn({
   plantOut,
   outdoors = false,
   grown_pairs,
+  container,
   toThin = 0,
   moved = {},
 }: Growing): GrowingStep[] {
@@ -100,7 +107,13 @@ export function bringingOn({
   if (toThin > 0) add('thin', leaved(THIN_PAIRS), leaved(THIN_PAIRS), { off: toThin });
   if (small && grown_pairs === undefined) add('prickOut', leaved(PRICK_OUT_PAIRS), leaved(FEED_PAIRS));
   add('feed', leaved(FEED_PAIRS));
-  if (small) add('potOn', leaved(POT_ON_PAIRS));
+  if (!container) {
+    if (small) add('potOn', leaved(POT_ON_PAIRS));
+  } else {
+    const { ready, bound } = degreeDaysToPotOn(species, container);
+    const next = nextContainer(container);
+    if (next) add('potOn', after(covered + ready), after(covered + bound), { into: next.name });
+  }
   // What would begin only once they are being hardened off is not done at all, unless somebody wants it so.
   const wanted = steps.filter(({ kind, from }) => from < inside || (kind !== 'up' && moved[kind]));
   steps.splice(0, steps.length, ...wanted);

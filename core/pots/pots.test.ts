@@ -1,16 +1,17 @@
 import { SALLOW_GAP } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
-import type { Container } from '@chill/model/container.ts';
+import type { Container, ContainerFacts } from '@chill/model/container.ts';
 import type { LedgerEvent } from '@chill/model/event.ts';
 import type { Species } from '@chill/model/species.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { addDays, daysBetween } from '../calendar/dates.ts';
 import { daylengthHours } from '../calendar/daylength.ts';
-import { CONTAINERS, usualContainer } from '../mix/containers.ts';
+import { CONTAINERS, nextContainer, usualContainer } from '../mix/containers.ts';
 import { bringingOn, type GrowingStepKind } from './bringingOn.ts';
 import { livingByDay, pottedOn } from './living.ts';
 import { sessionFor, USUAL_RECIPE } from './potting.ts';
+import { degreeDaysToPotOn } from './rootBound.ts';
 import { riskBehind, seedlingsFrom } from './survival.ts';
 
 const of = (id: string) => loadHandbook().find((one) => one.id === id) as Species;
@@ -89,6 +90,22 @@ describe('bringing on', () => {
     expect(step(moved, 'feed')?.from).toBe('2027-05-10');
     expect(bringingOn({ ...all, outdoors: true }).map(({ kind }) => kind)).toEqual(['up', 'prickOut', 'feed', 'potOn', 'plantOut']);
     expect(step(bringingOn({ ...all, toThin: 12 }), 'thin')).toMatchObject({ off: 12 });
+  });
+  test('what was sown is potted on once its roots hold the ball of its container, into the next that is large enough', () => {
+    const all = { species: of('camassia-quamash'), nursery: SALLOW_GAP, potted: '2027-03-01', temperature_C: 18, plantOut: '2028-05-24' };
+    const perennial = { ...of('penstemon-venustus'), seed: { ...of('penstemon-venustus').seed, thousandSeeds_g: 3 } };
+    // A perennial of 3 mg, alone in 50 mL: 673 degree-days to hold, 804 to be bound.
+    const { ready, bound } = degreeDaysToPotOn(perennial, { volume_mL: 50 });
+    expect([Math.round(ready), Math.round(bound)]).toEqual([673, 804]);
+    const sown = (container: keyof typeof CONTAINERS) =>
+      step(bringingOn({ ...all, species: perennial, grown_pairs: 0, container: CONTAINERS[container] }), 'potOn');
+    const [plug, cell] = [sown('plug200'), sown('cell')];
+    expect((plug?.from ?? '') < (cell?.from ?? '')).toBe(true);
+    expect((cell?.from ?? '') < (cell?.to ?? '')).toBe(true);
+    const next = nextContainer(CONTAINERS.cell) as ContainerFacts;
+    expect(cell?.into).toBe(next.name);
+    expect([next.volume_mL >= 150, next.volume_mL <= 300, next.depth_mm >= CONTAINERS.cell.depth_mm]).toEqual([true, true, true]);
+    expect(nextContainer(CONTAINERS.bag10)).toBeUndefined();
   });
   test('says how much of the season is left for roots', () => {
     expect(step(steps('2027-02-01', '2027-05-24'), 'plantOut')?.season_days).toBeGreaterThan(80);

@@ -34,5 +34,8 @@ export function stepSaid(step: GrowingStepKind | Tending): { name: Sentence; why
 /** What a step is called. */
 export const stepName = (step: GrowingStepKind | Tending) => say(STEPS[step].name);
 
+/** What they are potted on into. */
+export const goesInto = (container: string) => say.of('goesInto', { container });
+
 /** How many come off, where they are thinned. */
 export const comesOff = (off: number) => say.of('comesOff', { off });

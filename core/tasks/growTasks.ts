@@ -1,4 +1,5 @@
 import type { Batch } from '@chill/model/batch.ts';
+import type { ContainerFacts } from '@chill/model/container.ts';
 import type { DatedTending, Tending } from '@chill/model/event.ts';
 import type { Place } from '@chill/model/place.ts';
 import type { PlaceId, PlainDate } from '@chill/model/primitives.ts';
@@ -9,10 +10,10 @@ import { type Projection, potsPlace, pottedOutOn } from '../forecast/project.ts'
 import { PLACES } from '../kinds/places.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { countIn } from '../ledger/states.ts';
-import { growsAlone, SEPARATED_AT_PAIRS } from '../mix/containers.ts';
+import { containerOf, growsAlone, SEPARATED_AT_PAIRS } from '../mix/containers.ts';
 import { bringingOn, type GrowingStep } from '../pots/bringingOn.ts';
 import { pottedOn } from '../pots/living.ts';
-import { comesOff, stepSaid } from '../pots/steps.ts';
+import { comesOff, goesInto, stepSaid } from '../pots/steps.ts';
 import { toThin } from '../pots/thinning.ts';
 import { sownBy, staysInGround } from '../sowing/sown.ts';
 import { POTS_EVERY_DAYS } from '../treat/intervals.ts';
@@ -46,6 +47,7 @@ export function broughtOn(batch: Batch, projection: Projection, situation: Situa
     plantOut: pottedOutOn(projection),
     outdoors: place !== undefined && PLACES[place.kind].weather,
     grown_pairs: grownPairs(batch, state),
+    container: cameUpIn(batch, state),
     toThin: toThin(batch, state),
     // A day that was chosen for those potted before these was theirs.
     moved: Object.fromEntries(Object.entries(state.tendingDays).filter(([, day]) => day >= since.first)),
@@ -68,6 +70,12 @@ function grownPairs({ plan }: Batch, { stage }: BatchState): number | undefined 
   return sowing && (growsAlone(sowing) ? 0 : SEPARATED_AT_PAIRS);
 }
 
+/** What sown seedlings came up in, one to each, and grow on in. */
+function cameUpIn({ plan }: Batch, { stage }: BatchState): ContainerFacts | undefined {
+  const sowing = sownBy(plan.method.stages, stage);
+  return sowing && growsAlone(sowing) ? containerOf(sowing) : undefined;
+}
+
 /** A dome that is still on so long after its days has been off for long, only nobody wrote it down. Assumption. */
 const DOME_LAPSES_DAYS = 14;
 
@@ -82,9 +90,9 @@ export function growTasks(context: TaskContext): Task[] {
   const grown = broughtOn(batch, projection, situation);
   if (!grown) return [];
   const { steps, place, potted } = grown;
-  const tasks = steps.flatMap(({ kind, from, to, doneOn, off }) => {
+  const tasks = steps.flatMap(({ kind, from, to, doneOn, off, into }) => {
     if (kind === 'up' || kind === 'plantOut' || doneOn || lapsed(kind, to, steps, situation.today)) return [];
-    return [tend(context, kind, from, place, off)];
+    return [tend(context, kind, from, place, { off, into })];
   });
   if (!projection.early) return tasks;
   const watered = state.tended.findLast(({ tending }) => tending === 'water')?.on ?? potted;
@@ -112,8 +120,15 @@ export function setOutTask(context: TaskContext, due: PlainDate, placeId: PlaceI
   });
 }
 
-function tend(context: TaskContext, tending: Tending, due: PlainDate, place: Place | undefined, off?: number): Task {
+function tend(
+  context: TaskContext,
+  tending: Tending,
+  due: PlainDate,
+  place: Place | undefined,
+  { off, into }: { off?: number | undefined; into?: string | undefined } = {},
+): Task {
   const { name, why, late: cost } = stepSaid(tending);
+  const first = off !== undefined ? comesOff(off) : into !== undefined ? goesInto(into) : undefined;
   const late = daysBetween(due, context.situation.today);
   return task(context, {
     kind: 'tend',
@@ -122,7 +137,7 @@ function tend(context: TaskContext, tending: Tending, due: PlainDate, place: Pla
     placeId: place?.id,
     title: name,
     ...(off !== undefined && { off }),
-    hint: off === undefined ? why : say.of('bothSaid', { one: comesOff(off), other: why }),
+    hint: first ? say.of('bothSaid', { one: first, other: why }) : why,
     ...(late > 0 && cost && { lateness: say.of('lateSo', { late: spell.of(late), cost }), pressing: late > POTS_EVERY_DAYS }),
   });
 }

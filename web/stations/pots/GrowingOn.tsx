@@ -3,7 +3,7 @@ import { stretch } from '@chill/core/chill/lossWords.ts';
 import { type GrowingStep, ROOTING_DAYS } from '@chill/core/pots/bringingOn.ts';
 import { enoughFor } from '@chill/core/pots/enough.ts';
 import { livingByDay } from '@chill/core/pots/living.ts';
-import { comesOff, stepName, stepSaid } from '@chill/core/pots/steps.ts';
+import { comesOff, goesInto, stepName, stepSaid } from '@chill/core/pots/steps.ts';
 import { recordTendingMoved } from '@chill/core/record/record.ts';
 import { type BroughtOn, broughtOn } from '@chill/core/tasks/growTasks.ts';
 import { percent } from '@chill/core/units/percent.ts';
@@ -266,13 +266,14 @@ function MoveStep({
 const LABEL_DOSE_ML = 5;
 const FEED_PART = 0.25;
 
-function figureOf({ kind, hours, risk, season_days, off }: GrowingStep, units: Units): string {
+function figureOf({ kind, hours, risk, season_days, off, into }: GrowingStep, units: Units): string {
   if (kind === 'feed') {
     const show = (mL: number) => showQuantity(mL, 'volume_mL', units);
     return say('feedDose', { label: show(LABEL_DOSE_ML), dose: show(LABEL_DOSE_ML * FEED_PART) });
   }
   if (hours !== undefined) return say('hoursOfLight', { hours });
   if (off !== undefined) return spoken(comesOff(off));
+  if (into !== undefined) return spoken(goesInto(into));
   if (season_days !== undefined && risk !== undefined)
     return season_days < ROOTING_DAYS
       ? say('seasonTooShort', { season: spell(season_days), needed: spell(ROOTING_DAYS) })

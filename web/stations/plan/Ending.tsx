@@ -1,4 +1,5 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
+import { lengthOf } from '@chill/core/calendar/moments.ts';
 import { cellPlan } from '@chill/core/lot/perCell.ts';
 import { betterEnding, containersOf, sowingOf, sownInstead, sownOutdoors } from '@chill/core/methods/endings.ts';
 import type { Proposal } from '@chill/core/methods/proposal.ts';
@@ -8,6 +9,7 @@ import { staysInGround, usualSowing } from '@chill/core/sowing/sown.ts';
 import { span } from '@chill/core/units/span.ts';
 import type { Sowing } from '@chill/model/container.ts';
 import type { Species } from '@chill/model/species.ts';
+import { allOf } from '@chill/words/lists.ts';
 import { say } from '@chill/words/plan.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { options } from '@chill/words/tables.ts';
@@ -65,6 +67,7 @@ export function Ending({ ended, species, request }: { ended: Ended; species: Spe
       ? String(Math.round(cellPlan(found.containers, into.each, one.prospect).empty))
       : '–';
   };
+  const apart = towel && endingsApart(towel, sown);
   const rows: [string, (one: Proposal) => string][] = [
     [say('seedsRow'), (one) => String(one.seeds ?? '–')],
     [say('plantsToCome'), (one) => span(one.expected)],
@@ -102,6 +105,7 @@ export function Ending({ ended, species, request }: { ended: Ended; species: Spe
           ))}
         </tbody>
       </table>
+      {apart && <p className="mt-2 text-ink2">{apart}</p>}
       {isSown && (
         <SowingFields
           sowing={sowingOf(sown.method) ?? usualSowing(species)}
@@ -112,4 +116,24 @@ export function Ending({ ended, species, request }: { ended: Ended; species: Spe
       )}
     </section>
   );
+}
+
+/** Less than this is no difference worth a sentence: seeds, as a part of them; minutes. */
+const SEEDS_APART = 0.05;
+const MINUTES_APART = 20;
+
+/** "On a towel: 18 % fewer seeds, 3 h more work": what the towel saves and asks for; `undefined` where hardly anything. */
+function endingsApart(towel: Proposal, sown: Proposal): string | undefined {
+  if (!towel.seeds || !sown.seeds) return undefined;
+  const fewer = 1 - towel.seeds / sown.seeds;
+  const minutes = towel.effort.minutes - sown.effort.minutes;
+  const parts = [
+    ...(Math.abs(fewer) >= SEEDS_APART
+      ? [say(fewer > 0 ? 'fewerSeeds' : 'moreSeeds', { percent: Math.round(100 * Math.abs(fewer)) })]
+      : []),
+    ...(Math.abs(minutes) >= MINUTES_APART
+      ? [say(minutes > 0 ? 'moreWork' : 'lessWork', { time: lengthOf(60 * Math.abs(Math.round(minutes))) })]
+      : []),
+  ];
+  return parts.length > 0 ? say('towelAgainstMix', { parts: allOf(parts) }) : undefined;
 }

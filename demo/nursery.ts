@@ -44,7 +44,7 @@ export const PLACES: Omit<Place, 'id' | 'logger'>[] = [
   },
   { name: 'Freezer', kind: 'freezer', nominal_C: -18, capacity: 8, room: 'bags', order: 3 },
   { name: 'Heat mat', kind: 'mat', nominal_C: 22, capacity: 12, room: 'towels', order: 4 },
-  { name: 'Bench', kind: 'bench', nominal_C: 17, capacity: 40, room: 'trays', order: 5 },
+  { name: 'Bench', kind: 'bench', nominal_C: 17, capacity: 80, room: 'trays', order: 5 },
   {
     name: 'Outdoor frame, under wire',
     kind: 'outdoors',

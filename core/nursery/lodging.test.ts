@@ -108,6 +108,17 @@ test('seedlings in pots before the rest take room where they stand, and none wit
   ]);
 });
 
+test('seedlings that stay in the cells that they came up in take no room besides their trays', () => {
+  const sowing = { container: 'plug72', each: 1, cover_mm: 2 } as const;
+  const early = { plants: 40, placeId: 'fridge', since: '2027-02-01', out: '2027-04-10' };
+  const towel = view('A', { medium: 'ownPot', counts: { waiting: 60, potted: 40 } });
+  const stages = towel.batch.plan.method.stages.map((stage) => ({ ...stage, sowing }));
+  const batch = { ...towel.batch, plan: { ...towel.batch.plan, method: { ...towel.batch.plan.method, stages } } };
+  const sown = { ...towel, batch, projection: { ...towel.projection, early } } as unknown as BatchView;
+  // A hundred cells are two trays of 72, however many of them are up.
+  expect(lodgersOf(fridge, [sown], '2027-02-16').map(({ room }) => room)).toEqual([2]);
+});
+
 describe('room for a plan', () => {
   const plan = (seeds: number, start: string) =>
     ({

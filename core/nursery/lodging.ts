@@ -58,8 +58,8 @@ export function lodgersOf(place: Pick<Place, 'id'> & RoomIn, batches: readonly B
 export function roomInStage({ batch, species, projection }: BatchView, index: number, place: RoomIn): number {
   const stage = projection.stages[index] as BatchView['projection']['stages'][number];
   const { state } = projection;
-  // Those in pots before the rest stand in a place of their own.
-  const apart = projection.early?.plants ?? 0;
+  // Those in pots before the rest stand in a place of their own, but for those that stay in the cells that they came up in.
+  const apart = standsWhereSown(batch.plan) ? 0 : (projection.early?.plants ?? 0);
   const seeds = countIn(state.counts, LAID_UP);
   const plants = countIn(state.counts, ['potted', 'established']) - apart;
   const medium = mediumOf(batch.plan.method.stages[index] ?? stage);
@@ -75,7 +75,11 @@ export function roomInStage({ batch, species, projection }: BatchView, index: nu
 }
 
 /** Room that seedlings take in their pots while the rest of their batch is somewhere else. */
-export const roomInPots = ({ species }: BatchView, { plants }: Early, place: RoomIn): number => roomOfPlants(plants, species.seed, place);
+export const roomInPots = ({ species, batch }: BatchView, { plants }: Early, place: RoomIn): number =>
+  standsWhereSown(batch.plan) ? 0 : roomOfPlants(plants, species.seed, place);
+
+/** Whether each that comes up stands in the container that it was sown into: its tray is there already. */
+const standsWhereSown = ({ method }: Pick<Plan, 'method'>): boolean => method.stages.some(({ sowing }) => sowing && growsAlone(sowing));
 
 const isSownInPots = ({ method }: Pick<Plan, 'method'>): boolean =>
   method.stages.some(({ medium, sowing }) => (sowing ? growsAlone(sowing) : medium && growsWhereSown(medium)));

@@ -50,8 +50,9 @@ function staysOfBatch(view: BatchView, places: readonly Place[], today: PlainDat
   const { id, code } = view.batch;
   if (state.closedOn) return [];
   const bench = places.find((one) => one.id === early?.placeId);
+  const apart = early && bench ? roomInPots(view, early, bench) : 0;
   const inPots: Stay[] =
-    early && bench
+    early && bench && apart > 0
       ? [
           {
             id,
@@ -61,7 +62,7 @@ function staysOfBatch(view: BatchView, places: readonly Place[], today: PlainDat
             placeId: bench.id,
             from: early.since,
             to: later(early.out, addDays(today, 1)),
-            room: roomInPots(view, early, bench),
+            room: apart,
             begun: true,
             apart: true,
           },

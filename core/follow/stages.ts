@@ -4,9 +4,11 @@ import type { DatedStage, Stage } from '@chill/model/stage.ts';
 import { daysBetween, later } from '../calendar/dates.ts';
 import type { SwingingPlace } from '../chill/met.ts';
 import type { Brought } from '../chill/requirement.ts';
-import { placesFor } from '../kinds/places.ts';
+import { PLACES, placesFor } from '../kinds/places.ts';
 import { STAGES } from '../kinds/stages.ts';
+import { inGround } from '../mix/containers.ts';
 import { sownBy } from '../sowing/sown.ts';
+import { dayIn, type YearOfDays } from '../winter/climate.ts';
 import { type Bed, bedAfter, bedFor, creditInto } from './broughtIn.ts';
 import type { BroughtIn, FollowedStage, StageGiven, Surroundings } from './followed.ts';
 import { type Events, stageBegun } from './going.ts';
@@ -71,7 +73,7 @@ export function followStages({ stages: recipe }: Pick<Method, 'stages'>, given: 
 
 /** Where a stage lies, and at what temperature: in its place as it is measured now, or as it was planned. */
 function stageGivenFor(
-  { species, places }: MethodGiven,
+  { species, places, year }: MethodGiven,
   { kind, medium, days: asked, temperature_C, sowing }: Stage,
   {
     start,
@@ -80,14 +82,18 @@ function stageGivenFor(
     sprouts,
   }: { start: PlainDate; placeId?: PlaceId | undefined; planned?: DatedStage | undefined; sprouts: boolean },
 ): StageGiven {
-  const place = planned ? places.find(({ id }) => id === (placeId ?? planned.placeId)) : placesFor(kind, places)[0];
+  const ground = sowing !== undefined && inGround(sowing);
+  const fit = placesFor(kind, places).filter((one) => !ground || PLACES[one.kind].weather);
+  const place = planned ? places.find(({ id }) => id === (placeId ?? planned.placeId)) : fit[0];
+  // In the ground it has the weather; of its winter the winter itself tells.
+  const springs = ground && STAGES[kind].earns !== 'winter' && year;
   const usual_C = STAGES[kind].course === 'sprouts' ? species.sprouting.at_C : STAGES[kind].assumed_C;
   const { halfSwing_C, light } = place ?? {};
   return {
     kind,
     start,
     sprouts,
-    temperature_C: place?.nominal_C ?? planned?.temperature_C ?? temperature_C ?? usual_C,
+    temperature_C: springs ? weatherAround(start, springs) : (place?.nominal_C ?? planned?.temperature_C ?? temperature_C ?? usual_C),
     ...(medium && { medium }),
     ...(sowing && { sowing }),
     ...(halfSwing_C && { halfSwing_C }),
@@ -96,4 +102,11 @@ function stageGivenFor(
     ...(asked && { asked }),
     ...(planned && { days: daysBetween(planned.start, planned.end) }),
   };
+}
+
+/** How warm it is outdoors in the month after a day, °C. */
+function weatherAround(start: PlainDate, { mean_C }: YearOfDays): number {
+  const first = dayIn(start);
+  const days = Array.from({ length: 30 }, (_, i) => mean_C[(first + i) % 365] as number);
+  return days.reduce((sum, one) => sum + one, 0) / days.length;
 }

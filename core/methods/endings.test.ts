@@ -58,6 +58,16 @@ describe('sown into the ground', () => {
       (inCones.expected.high - inCones.expected.low) / inCones.share,
     );
   });
+  test('it stays outdoors where it winters, at what the weather has there', () => {
+    const outside = { ...requestFor(species), places: [...places, { ...place('outdoors', 4), cover: { animals: true, rain: true } }] };
+    const { stages } = propose(method, outside);
+    const there = stages.filter(({ kind }) => ['outdoorWinter', 'sown', 'pot'].includes(kind));
+    expect(there.map(({ placeId }) => placeId)).toEqual(['outdoors', 'outdoors', 'outdoors']);
+    // Spring is warmer than what the frame is stated to have, and cooler than a bench.
+    const comesUp = stages.find(({ kind }) => kind === 'sown');
+    expect(comesUp?.temperature_C).toBeGreaterThan(5);
+    expect(comesUp?.temperature_C).toBeLessThan(18);
+  });
   test('it takes no room, and is refused indoors, at its field', () => {
     expect(roomOf(60, 'ownPot', species.seed, { capacity: 20 }, bed)).toBe(0);
     expect(sownOutdoors(method.stages)).toBe(true);

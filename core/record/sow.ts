@@ -11,7 +11,7 @@ import type { SownSaid } from '../ledger/logLine.ts';
 import { planAfter } from '../ledger/planInForce.ts';
 import { countIn } from '../ledger/states.ts';
 import { endedAs, sownOutdoors } from '../methods/endings.ts';
-import { containerOf, containersFor, growsAlone } from '../mix/containers.ts';
+import { containerOf, containersFor, growsAlone, inGround } from '../mix/containers.ts';
 import { sowingFault } from '../sowing/fault.ts';
 import { sowingInto, sownBy, usualSowing } from '../sowing/sown.ts';
 import { type Recorded, type RecordSituation, recordBegin, recordMove } from './record.ts';
@@ -34,8 +34,11 @@ export function recordSownAs(
   if (fault) return fault;
   const method = endedAs(plan.method.stages.slice(from), sowing);
   if (!method) return refusal(say.of(sowing ? 'nothingToSow' : 'sownBeforeItWaits'));
+  // What is sown into the ground stays where it winters.
+  const stays = sowing && inGround(sowing) ? plan.stages[from]?.placeId : undefined;
   const stages = plan.stages.slice(from).map((dated, i): DatedStage => {
     const { kind } = method[i] ?? dated;
+    if (stays) return { ...dated, kind, placeId: stays };
     if (kind === dated.kind) return dated;
     const { medium: _left, placeId: _elsewhere, ...days } = dated;
     const place = placesFor(kind, places)[0];

@@ -172,5 +172,18 @@ test(
       });
       expect((await byCode(page, code)).plan.method.stages[0]?.sowing?.container).toBe('halfTray');
     });
+
+    await test.step('sown into the ground, where it stays', async () => {
+      const code = await make(page, grower, 'PN-26-01', /^Outdoors over winter/, async () => {
+        await page.getByLabel('Into', { exact: true }).selectOption('bed');
+        await expect(page.getByText(/^\d+ m² of bed$/)).toBeVisible();
+      });
+      await page.goto(`/treat/${code}`);
+      await expect(page.getByText(/^[\d.]+ m of row, 150 mm apart$/)).toBeVisible();
+      await expect(page.getByText(/^They stay here and are not moved/)).toBeVisible();
+      await grower.barrierFree();
+      await grower.press(grower.button('Sown and labelled'));
+      await expect.poll(async () => (await byCode(page, code)).events.map(({ kind }) => kind)).toEqual(['stageStarted']);
+    });
   },
 );

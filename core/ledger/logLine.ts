@@ -1,13 +1,12 @@
-import type { Container } from '@chill/model/container.ts';
 import type { WhyGone } from '@chill/model/event.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/ledger.ts';
 import type { Sentence } from '@chill/words/subject.ts';
 import { shortMonthDay } from '../calendar/dates.ts';
 import { parseDate } from '../calendar/parseDate.ts';
-import { CONTAINERS } from '../mix/containers.ts';
 import { parseQuantity } from '../units/quantities.ts';
 import { parseBagCode } from './bagCode.ts';
+import { readSown, type SownSaid } from './sownLine.ts';
 import { heardNumber, spokenCharacter, spokenNumber } from './spoken.ts';
 import { VERBS, type Verb } from './verbs.ts';
 
@@ -23,14 +22,6 @@ export type Saying =
   | { kind: 'gone'; why: WhyGone }
   | { kind: 'done' }
   | { kind: 'note'; text: string };
-
-/** How it was sown, as far as the line says: into what, how many trays, how many to each, how deep. */
-export interface SownSaid {
-  container?: Container;
-  trays?: number;
-  each?: number;
-  cover_mm?: number;
-}
 
 /** A part of the line that was not understood. */
 export interface Misread {
@@ -225,7 +216,7 @@ function readParts(words: readonly Word[], result: LogLine, today: PlainDate, ba
       result.sayings.push({ kind: 'fresh' });
       i += /^(towel|paper|sand|medium)$/.test(next(1) ?? '') ? 2 : 1;
     } else if (word === 'watered' || word === 'water') i = readWater(words, i, result, misread) ?? i;
-    else if (/^sow(n|ed)?$/.test(word)) i = readSown(words, i, result, misread) ?? i;
+    else if (/^sow(n|ed)?$/.test(word)) i = sown(words, i, result, misread) ?? i;
     else if (word === 'on' || word === 'yesterday' || word === 'today') i = readDay(words, i, result, today, misread) ?? i;
     else if (word === 'thrown' || word === 'given') {
       result.sayings.push({ kind: 'gone', why: word === 'thrown' ? 'thrownOut' : 'givenAway' });
@@ -301,72 +292,19 @@ function readWater(
   return undefined;
 }
 
-/** What containers are called in a line. Of those that differ only in size the usual one is meant. */
-const CONTAINER_OF: Record<string, Container> = {
-  ...{ plug: 'plug72', plugs: 'plug72', cell: 'cell', cells: 'cell', pot: 'pot', pots: 'pot', flat: 'flat', flats: 'flat' },
-  ...{ 'deep cells': 'deepCell', 'deep pots': 'deepPot', 'half trays': 'halfTray', 'seed trays': 'seedTray' },
-  ...{ cone: 'cone65', cones: 'cone65', block: 'block40', blocks: 'block40', cup: 'cup200', cups: 'cup200' },
-};
-const EACH = /^(each|cell|pot|plug|cone|block|cup|tray|flat)$/;
-
-/** Reads how it was sown, in any order after "sown"; returns the index after it, or `undefined` once a tray of no such size is filed as misread. */
-function readSown(
-  words: readonly Word[],
-  i: number,
-  result: LogLine,
-  misread: (count: number, reason: Sentence) => void,
-): number | undefined {
-  const said: SownSaid = {};
-  const word = (at: number) => words[at]?.text.toLowerCase() ?? '';
-  let at = i + 1;
-  for (;;) {
-    const start = at;
-    while (/^(in|into|of|a|to|with)$/.test(word(at))) at += 1;
-    const number = spokenNumber([word(at), word(at + 1)]);
-    if (!number) {
-      const two = CONTAINER_OF[`${word(at)} ${word(at + 1)}`];
-      const container = two ?? CONTAINER_OF[word(at)];
-      if (!container) {
-        result.sayings.push({ kind: 'sown', ...said });
-        return at;
-      }
-      said.container ??= container;
-      at += two ? 2 : 1;
-      continue;
-    }
-    const after = at + number.took;
-    const unit = /^(a|to|per|in)$/.test(word(after)) ? word(after + 1) : word(after);
-    if (/^trays?$/.test(word(after))) {
-      said.trays = number.value;
-      at = after + 1;
-    } else if (word(after) === 'mm') {
-      said.cover_mm = number.value;
-      at = after + (word(after + 1) === 'deep' ? 2 : 1);
-    } else if (EACH.test(unit)) {
-      said.each = number.value;
-      at = after + (unit === word(after) ? 1 : 2);
-    } else if (word(at - 1) === 'of') {
-      const sized = cellsOf(number.value);
-      if (!sized) {
-        misread(after - i, say.of('noSuchTray', { cells: number.value, sizes: SIZES.join(', ') }));
-        return undefined;
-      }
-      said.container = sized;
-      at = after;
-    } else if (CONTAINER_OF[word(after)]) {
-      said.container ??= CONTAINER_OF[word(after)] as Container;
-      at = after + 1;
-    } else {
-      result.sayings.push({ kind: 'sown', ...said });
-      return start;
-    }
+/** Files how it was sown, in any order after "sown"; returns the index after it, or `undefined` once it is filed as misread. */
+function sown(words: readonly Word[], i: number, result: LogLine, misread: (count: number, reason: Sentence) => void): number | undefined {
+  const read = readSown(
+    words.map(({ text }) => text.toLowerCase()),
+    i + 1,
+  );
+  if ('reason' in read) {
+    misread(read.to - i, read.reason);
+    return undefined;
   }
+  result.sayings.push({ kind: 'sown', ...read.said });
+  return read.to;
 }
-
-/** Trays of cells by how many cells they have; the first of a size is the usual one. */
-const CELLED = (Object.keys(CONTAINERS) as Container[]).filter((one) => CONTAINERS[one].shape === 'cells');
-const SIZES = [...new Set(CELLED.map((one) => CONTAINERS[one].perTray))].sort((a, b) => a - b);
-const cellsOf = (cells: number): Container | undefined => CELLED.find((one) => CONTAINERS[one].perTray === cells);
 
 /** So many words from one on, as typed. */
 function textOf(words: readonly Word[], from: number, length: number): string {

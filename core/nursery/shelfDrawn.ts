@@ -1,6 +1,6 @@
 import type { Shelf } from '@chill/model/place.ts';
 import { countIn, LAID_UP } from '../ledger/states.ts';
-import { containerOf, containersFor, onShelf, standsAbove_mm } from '../mix/containers.ts';
+import { containerOf, containersFor, inGround, onShelf, standsAbove_mm } from '../mix/containers.ts';
 import { sownBy } from '../sowing/sown.ts';
 import type { Lodger } from './lodging.ts';
 
@@ -32,6 +32,7 @@ export function piecesOn(lodgers: readonly Lodger[]): ShelfPiece[] {
     const sowing = sownBy(batch.plan.method.stages, stage);
     const seeds = countIn(counts, [...LAID_UP, 'potted', 'established']);
     if (!sowing) return Array.from({ length: Math.max(1, Math.round(room)) }, () => ({ code: batch.code, ...BAG }));
+    if (inGround(sowing)) return [];
     const { containers, trays } = containersFor(seeds, sowing);
     const { top_mm, whole } = onShelf(containerOf(sowing));
     const { depth_mm } = containerOf(sowing);

@@ -37,7 +37,9 @@ export function sessionFor(sprouts: readonly PottedUp[], recipe: PottingMix): Se
   for (const { sprouts: many, each, ...into } of sprouts) {
     if (!(each >= 1)) throw new RangeError('A container holds one sprout or more.');
     const container = containerOf(into);
-    counts.set(container.name, { container, count: (counts.get(container.name)?.count ?? 0) + Math.ceil(many / each) });
+    // One's own may be called like one in common use and be of another size.
+    const kind = `${container.name} ${container.volume_mL}`;
+    counts.set(kind, { container, count: (counts.get(kind)?.count ?? 0) + Math.ceil(many / each) });
   }
   const containers = [...counts.values()].map((one) => ({ ...one, trays: Math.ceil(one.count / one.container.perTray) }));
   const mix_L = (SPARE * containers.reduce((sum, { container, count }) => sum + count * container.volume_mL, 0)) / 1000;

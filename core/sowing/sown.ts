@@ -116,7 +116,7 @@ export function reachesAir(species: Sowable, sowing: Sowing): number {
 /** The share of what came up that becomes plants: unhandled in containers of their own; separated first out of an open tray. */
 export function establishesSown(species: Sowable, sowing: Sowing): number {
   const nut = isNut(species);
-  // What stands there a year on is told of live, ready seed: of what came up, it is so much.
+  // Fields show what of live, ready seed is a plant a year on. What comes up is a part of that seed, so more of it is.
   if (inGround(sowing))
     return Math.min(1, GROUND[groundFor(nut)].mean / Math.max(1e-6, species.sprouting.share * comesUp(species, sowing)));
   const unhandled = establishesUnhandled(species.pot.establishes);

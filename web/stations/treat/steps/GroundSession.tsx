@@ -4,7 +4,7 @@ import { GROUND, groundFor, plantsToM2, ROW_MM } from '@chill/core/sowing/ground
 import { isNut } from '@chill/core/sowing/sown.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import type { Sowing } from '@chill/model/container.ts';
-import { say } from '@chill/words/treat.ts';
+import { say } from '@chill/words/sowing.ts';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
 import { DoseSheet } from '../../../parts/DoseSheet.tsx';
 

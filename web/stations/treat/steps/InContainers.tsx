@@ -13,7 +13,7 @@ import { showQuantity, volumeBothWays, volumeOtherWay } from '@chill/core/units/
 import type { Sowing } from '@chill/model/container.ts';
 import { allOf } from '@chill/words/lists.ts';
 import { say as ofPots } from '@chill/words/pots.ts';
-import { say } from '@chill/words/treat.ts';
+import { say } from '@chill/words/sowing.ts';
 import { toBeSown } from '../../../data/bench.ts';
 import { type BatchView, useNursery } from '../../../data/nursery.ts';
 import { DoseSheet } from '../../../parts/DoseSheet.tsx';

@@ -8,6 +8,7 @@ export const say = subject('label', {
   checkLocalRules: 'Check the local rules before planting out.',
   doNotThrowAway: 'Do not throw away.',
   irritantGloves: 'Irritant: gloves.',
+  sownOnTop: '{{container}}, {{each}} to each, not covered',
   sownInto: '{{container}}, {{each}} to each, {{cover}} mm deep',
   lotSeeds_one: 'lot {{code}} · {{count}} seed',
   lotSeeds_other: 'lot {{code}} · {{count}} seeds',

@@ -1,6 +1,7 @@
 import { subject } from './subject.ts';
 
 export const say = subject('schedule', {
+  cameUp: '{{count}} up',
   readyLessNextWeek: '{{percent}} % ready; another week would lose {{week}} %',
   readyMoreNextWeek: '{{percent}} % ready; another week would add {{week}} %',
   seedsAndHint: '{{seeds}} seeds; {{hint}}',

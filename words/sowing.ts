@@ -69,6 +69,8 @@ export const say = subject('sowing', {
   keepSurfaceDamp_other: 'The surface must not dry: look every {{count}} days at {{temperature}}, under a lid with holes.',
   waterFromBelow: 'Water from below, {{water}} into the tray for half an hour, then drain it.',
   ofThoseThatWould: 'Of what would germinate on a towel, about {{percent}} % comes up and stands.',
+  crowdDampsOff:
+    'About {{perDm2}} seedlings will stand on a dm²: {{percent}} in 100 more damp off than of one that stands alone. Sow thinner, keep it airy, and take out at once what falls over.',
   neverCover: 'It needs light: never cover it.',
   darkLid: 'It wants the dark: an opaque lid or board on top until the first is up, looked under daily.',
   coverAndLid: 'Take the lid off once the first are up.',

@@ -67,7 +67,8 @@ function sownLine({ plan }: BatchView['batch']): string[] {
   const sowing = sowingOf(plan.method);
   if (!sowing) return [];
   const { each, cover_mm } = sowing;
-  return [say('sownInto', { container: containerOf(sowing).name, each, cover: cover_mm })];
+  const facts = { container: containerOf(sowing).name, each, cover: cover_mm };
+  return [cover_mm > 0 ? say('sownInto', facts) : say('sownOnTop', facts)];
 }
 
 /** Every bag says that it is no food; poison, and what may be, more loudly. */

@@ -106,6 +106,13 @@ const crowdIn = (species: Sowable, sowing: Sowing) => (sowing.each * species.spr
 export const comesUp = (species: Sowable, sowing: Sowing): number =>
   (inGround(sowing) ? SOIL.bed : sproutsInMix(species)) * reachesAir(species, sowing);
 
+/** Living seedlings to the dm² of an open tray once they are up, and how many in 100 more of them damp off than would of one that stands alone. */
+export function crowded(species: Sowable, sowing: Sowing): { perDm2: number; lost: number } | undefined {
+  if (growsAlone(sowing)) return undefined;
+  const crowd = crowdIn(species, sowing);
+  return { perDm2: crowd, lost: 1 - notDampedOff({ crowd }) };
+}
+
 /** Of what sprouts in mix, the share that comes through its cover and does not damp off in its crowd. */
 export function reachesAir(species: Sowable, sowing: Sowing): number {
   const crowd = growsAlone(sowing) ? 0 : crowdIn(species, sowing);

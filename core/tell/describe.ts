@@ -7,11 +7,13 @@ import { say } from '@chill/words/schedule.ts';
 import { worded } from '@chill/words/tables.ts';
 import { shortDate } from '../calendar/dates.ts';
 import { lengthOf } from '../calendar/moments.ts';
+import { sproutingStage } from '../follow/stageOrder.ts';
 import type { Timer } from '../ledger/batchState.ts';
 import { kindOfEvent, laidDownIn } from '../ledger/events/index.ts';
 import type { Fact } from '../ledger/events/kind.ts';
 import { stateName } from '../ledger/states.ts';
 import { stepName } from '../pots/steps.ts';
+import { sownBy } from '../sowing/sown.ts';
 import { endingOf, punctuality, TIMINGS } from '../treat/timers.ts';
 import { stageName } from './words.ts';
 
@@ -23,16 +25,24 @@ interface ToldWith {
   places?: readonly Pick<Place, 'id' | 'name'>[];
 }
 
+/** What an event is told of. */
+type Told = Pick<Batch, 'plan'> & Partial<Pick<Batch, 'events'>>;
+
 /** What an event did, in a few words: "3 root out, 1 mouldy; damp". */
-export function describeEvent(
-  event: NewEvent,
-  { plan, events = [] }: Pick<Batch, 'plan'> & Partial<Pick<Batch, 'events'>>,
-  { timers = [], places }: ToldWith = {},
-): string {
+export function describeEvent(event: NewEvent, { plan, events = [] }: Told, { timers = [], places }: ToldWith = {}): string {
   const placeName = (id: string) => places?.find((place) => place.id === id)?.name;
   const cameFrom = places && laidDownIn(event) !== undefined ? placeBefore(events, event.id) : undefined;
   const facts = kindOfEvent(event).facts(event, { stages: plan.stages, timers, placeName, cameFrom });
-  return [...facts.map(inWords), ...(event.note ? [event.note] : [])].join(', ') || say('checked');
+  const up = cameUpIn(event, { plan, events });
+  return [...facts.map((fact) => inWords(fact, up)), ...(event.note ? [event.note] : [])].join(', ') || say('checked');
+}
+
+/** Whether what an event counted came up where it was sown: it is seen above the mix, not on a towel. */
+function cameUpIn(event: NewEvent, { plan, events = [] }: Told): boolean {
+  const at = events.findIndex((one) => one.id === event.id);
+  const begun = (at < 0 ? events : events.slice(0, at + 1)).flatMap((one) => ('stage' in one ? [one.stage] : []));
+  const stage = begun.at(-1) ?? 0;
+  return sproutingStage(plan.method) === stage && sownBy(plan.method.stages, stage) !== undefined;
 }
 
 /** Where a batch lay before an event took it elsewhere, by what was recorded earlier and was not taken back. */
@@ -77,7 +87,7 @@ function fromTo({ from, to }: { from?: string; to?: string }): string[] {
 }
 
 // biome-ignore lint/complexity/noExcessiveLinesPerFunction: one line for each thing that can happen.
-function inWords(fact: Fact): string {
+function inWords(fact: Fact, up: boolean): string {
   switch (fact.did) {
     case 'into':
       return [say('into', { stage: stageName(fact.stage) }), ...fromTo(fact)].join(', ');
@@ -88,7 +98,7 @@ function inWords(fact: Fact): string {
     case 'mould':
       return MOULD[fact.mould];
     case 'seeds':
-      return `${fact.count} ${stateName(fact.to)}`;
+      return up && fact.to === 'sprouted' ? say('cameUp', { count: fact.count }) : `${fact.count} ${stateName(fact.to)}`;
     case 'fresh':
       return say('freshMedium');
     case 'closed':

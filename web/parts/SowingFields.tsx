@@ -1,7 +1,7 @@
-import { CONTAINERS, growsAlone, inGround, mostLike } from '@chill/core/mix/containers.ts';
+import { growsAlone, inGround } from '@chill/core/mix/containers.ts';
 import { sowingDoubt, sowingFault } from '@chill/core/sowing/fault.ts';
 import { sowingInto } from '@chill/core/sowing/sown.ts';
-import { Container, type Sowing } from '@chill/model/container.ts';
+import type { Sowing } from '@chill/model/container.ts';
 import type { Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/sowing.ts';
 import { spoken } from '@chill/words/subject.ts';
@@ -10,9 +10,7 @@ import { useNursery } from '../data/nursery.ts';
 import { Field } from '../kit/fields/Field.tsx';
 import { NumberInput } from '../kit/fields/NumberInput.tsx';
 import { QuantityInput } from '../kit/fields/QuantityInput.tsx';
-
-/** What the nursery's own containers are chosen by begins so. */
-const OWN = 'own ';
+import { ContainerSelect } from './ContainerSelect.tsx';
 
 /** Into what seed is sown, how many to each and how deep. `sow` is told only what can be; what cannot be is said at its field. */
 export function SowingFields({
@@ -27,8 +25,7 @@ export function SowingFields({
   /** Whether it winters where it is sown: then it may be sown into the ground. */
   outdoors?: boolean;
 }) {
-  const { settings, containers = [] } = useNursery().nursery;
-  const { units } = settings;
+  const { units } = useNursery().nursery.settings;
   const [typed, setTyped] = useState(sowing);
   const fault = sowingFault(typed, outdoors);
   const put = (part: Partial<Sowing>) => change({ ...typed, ...part });
@@ -38,34 +35,11 @@ export function SowingFields({
   };
   const at = (field: string) => (fault?.field === field ? spoken(fault.reason) : undefined);
   const { container, own, each, cover_mm } = typed;
-  // One that was taken off the list since, or measured anew, is still what this batch is sown into.
-  const listed = own && !containers.some(({ name }) => name === own.name) ? [...containers, own] : containers;
-  const into = (value: string) => {
-    const mine = listed.find(({ name }) => OWN + name === value);
-    return mine ? sowingInto(species, mostLike(mine), mine) : sowingInto(species, Container.parse(value));
-  };
-  const key = own ? OWN + own.name : container;
+  const key = own?.name ?? container;
   return (
     <div className="mt-3 grid max-w-xl items-start gap-x-6 gap-y-3 sm:grid-cols-[2fr_1fr_1fr]">
       <Field label={say('intoWhat')} error={at('container')}>
-        <select className="written" value={key} onChange={({ target }) => change(into(target.value))}>
-          {Container.options
-            .filter((one) => outdoors || !inGround({ container: one }))
-            .map((one) => (
-              <option key={one} value={one}>
-                {CONTAINERS[one].name}
-              </option>
-            ))}
-          {listed.length > 0 && (
-            <optgroup label={say('ownContainers')}>
-              {listed.map(({ name }) => (
-                <option key={name} value={OWN + name}>
-                  {name}
-                </option>
-              ))}
-            </optgroup>
-          )}
-        </select>
+        <ContainerSelect into={typed} choose={(into) => change(sowingInto(species, into.container, into.own))} ground={outdoors} />
       </Field>
       <Field label={say(inGround(typed) ? 'seedsToM2' : growsAlone(typed) ? 'toEachContainer' : 'seedsToTray')} error={at('each')}>
         <NumberInput key={key} value={each} onChange={(many) => put({ each: many ?? 0 })} />

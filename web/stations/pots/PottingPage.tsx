@@ -1,13 +1,12 @@
 import { placesFor } from '@chill/core/kinds/places.ts';
 import { valueName } from '@chill/core/kinds/values.ts';
 import { describeRoom } from '@chill/core/methods/room.ts';
-import { CONTAINERS, usualContainer } from '@chill/core/mix/containers.ts';
+import { usualContainer } from '@chill/core/mix/containers.ts';
 import { MEDIA, type MixPart, sowingDepth_mm } from '@chill/core/mix/water.ts';
 import { lodgersOf } from '@chill/core/nursery/lodging.ts';
 import { type PottedUp, type PottingMix, sessionFor, USUAL_RECIPE } from '@chill/core/pots/potting.ts';
 import { recordPotted } from '@chill/core/record/record.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
-import type { Container } from '@chill/model/container.ts';
 import type { Units } from '@chill/model/nursery.ts';
 import { say } from '@chill/words/pots.ts';
 import { useState } from 'react';
@@ -20,6 +19,7 @@ import { useRecord } from '../../data/useRecord.ts';
 import { Stepper } from '../../kit/fields/Stepper.tsx';
 import { Problem } from '../../kit/told/Problem.tsx';
 import { Tag } from '../../kit/told/Tag.tsx';
+import { ContainerSelect } from '../../parts/ContainerSelect.tsx';
 import { SeedDepth } from '../../parts/SeedDepth.tsx';
 
 /** One sitting at the potting bench: today's sprouts into their containers, the mix made up, the depth drawn, the labels printed. */
@@ -115,8 +115,6 @@ export default function PottingPage() {
 const volume = (mL: number, units: Units) =>
   units.volume === 'mL' && mL >= 1000 ? say('litres', { litres: (mL / 1000).toFixed(1) }) : showQuantity(mL, 'volume_mL', units);
 
-const CONTAINER_KINDS = Object.keys(CONTAINERS) as Container[];
-
 /** One batch's sprouts: how many, into what, how many to each, and how deep. */
 function Row({
   view: { batch, species, projection },
@@ -155,18 +153,7 @@ function Row({
         <div className="mt-2 flex flex-wrap items-end gap-4">
           <Stepper label={say('sproutsNow')} value={many} most={state.counts.sprouted} onChange={setCount} />
           <label className="text-[0.95rem] text-ink2">
-            {say('intoA')}{' '}
-            <select
-              className="written max-w-44"
-              value={into.container}
-              onChange={({ target }) => choose({ ...into, container: target.value as Container })}
-            >
-              {CONTAINER_KINDS.map((kind) => (
-                <option key={kind} value={kind}>
-                  {CONTAINERS[kind].name}
-                </option>
-              ))}
-            </select>
+            {say('intoA')} <ContainerSelect className="max-w-44" into={into} choose={(next) => choose({ ...next, each: into.each })} />
           </label>
           <Stepper label={say('toEach')} value={into.each} least={1} most={9} onChange={(each) => choose({ ...into, each })} />
           <button type="button" className="action" onClick={() => record(batch, recordPotted(state, many, into.each, today, newId))}>

@@ -9,7 +9,7 @@ import { area_dm2, containerOf, containersFor, inGround } from '@chill/core/mix/
 import { lodgersOf } from '@chill/core/nursery/lodging.ts';
 import { recordSownAs } from '@chill/core/record/sow.ts';
 import { fromBelow_mL, waterToSpare_mm } from '@chill/core/sowing/moisture.ts';
-import { comesUp, lookAfter_days, sownBy, usualSowing } from '@chill/core/sowing/sown.ts';
+import { comesUp, crowded, lookAfter_days, sownBy, usualSowing } from '@chill/core/sowing/sown.ts';
 import { thermalTime } from '@chill/core/sprout/thermalTime.ts';
 import { placeForStage } from '@chill/core/tasks/tasks.ts';
 import { showQuantity, volumeBothWays } from '@chill/core/units/quantities.ts';
@@ -105,6 +105,7 @@ function UntilUp({ view, sowing }: { view: BatchView; sowing: Sowing }) {
   const spare = waterToSpare_mm(into.depth_mm, sowing.cover_mm);
   const fromBelow = fromBelow_mL(spare, area_dm2(into) * Math.min(into.perTray, containersFor(seeds, sowing).containers));
   const temperature = showQuantity(temperature_C, 'temperature_C', units);
+  const crowd = crowded(species, sowing);
   const comingUp = useMemo(() => comingUpOf(view, since, today), [view, since, today]);
   return (
     <div>
@@ -123,6 +124,11 @@ function UntilUp({ view, sowing }: { view: BatchView; sowing: Sowing }) {
           ? say('neverCover')
           : !inGround(sowing) && say(species.light === 'wants dark' ? 'darkLid' : 'coverAndLid')}
       </p>
+      {crowd && (
+        <p className="mt-2 max-w-prose text-ink2">
+          {say('crowdDampsOff', { perDm2: Math.round(crowd.perDm2), percent: Math.max(1, Math.round(100 * crowd.lost)) })}
+        </p>
+      )}
       <div className="mt-4">
         <Plot label={say('upByDay')} data={comingUp} height={200} unnamed />
       </div>

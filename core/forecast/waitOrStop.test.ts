@@ -173,7 +173,7 @@ describe('wait or stop', () => {
 
   test.each([
     [0, 0, /number above 0/],
-    [90, 0, /Only 60 have not germinated; 90 cannot be cut/],
+    [90, 0, /Only 60 have not come; 90 cannot be cut/],
     [5, 6, /0 to 5/],
   ])('%i cut, %i viable is refused with what would be right', (cut, viable, says) => {
     const state = read(onTowel(camas), camas, '2027-06-01').projection.state;

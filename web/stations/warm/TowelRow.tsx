@@ -64,10 +64,10 @@ export function TowelRow({
       below={below}
       taps={TAPS.filter((up) => up <= mostFor('up', state.counts)).map((up) => ({
         text: up === 0 ? '0' : `+${up}`,
-        label: say(up === 0 ? 'noneNew' : 'newOnes', { count: up, code: batch.code }),
+        label: say(up === 0 ? 'noneNew' : stage?.sown ? 'newUp' : 'newOnes', { count: up, code: batch.code }),
         count: up,
       }))}
-      tapsLabel={say('germinatedNow', { code: batch.code })}
+      tapsLabel={say(stage?.sown ? 'upNow' : 'germinatedNow', { code: batch.code })}
       {...(counts && { put: (up: number) => put(up) })}
       instead={task && spoken(task.title)}
       moreLabel={say('moreToRecord', { code: batch.code })}
@@ -90,7 +90,7 @@ export function TowelRow({
         <button type="button" className="quiet text-[0.9rem]" onClick={() => put(sight.up, sight.mouldy)}>
           {say('simulatedShow', {
             seen: [
-              ...(sight.up > 0 ? [say('someGerminated', { count: sight.up })] : []),
+              ...(sight.up > 0 ? [say(stage?.sown ? 'someUp' : 'someGerminated', { count: sight.up })] : []),
               ...(sight.mouldy > 0 ? [say('someMouldy', { count: sight.mouldy })] : []),
             ].join(', '),
           })}
@@ -121,12 +121,13 @@ export function TowelRow({
 /** So many of so many, what the next check may find, and when it is. */
 function Counted({ view }: { view: BatchView }) {
   const { today } = useNursery();
-  const { sprouting } = view.projection;
+  const { sprouting, stages } = view.projection;
   if (!sprouting) return null;
   const { low, high } = sprouting.expectNew;
   return (
     <>
-      <b className="font-mono text-ink">{sprouting.up}</b> {say('ofSeeds', { seeds: sprouting.seeds })}
+      <b className="font-mono text-ink">{sprouting.up}</b>{' '}
+      {say(stages[sprouting.stage]?.sown ? 'ofSeedsUp' : 'ofSeeds', { seeds: sprouting.seeds })}
       {high > 0 && ` · ${say('newExpected', { range: span({ low, high }) })}`} · {nextFor(view, today).short}
     </>
   );

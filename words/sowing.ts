@@ -10,7 +10,7 @@ export const say = subject('sowing', {
   coverField: 'Cover',
   coverTooDeep: 'No deeper than a third of what it stands in, which is {{depth}} mm deep: {{most}} mm at most.',
   coverFromNothing: 'Cover is a depth: 0 or more.',
-  bedIsOutdoors: 'A bed is sown outdoors, where the seed has its winter: choose “Outdoors over winter”, or a pot or tray.',
+  bedIsOutdoors: 'A bed is outdoors, and this nursery has no place there: add one under Places, or choose a pot or tray.',
   coverShutsLight: 'It needs light to germinate: left bare, more come.',
   oneSeedOrMore: 'One seed or more to each.',
 
@@ -39,7 +39,7 @@ export const say = subject('sowing', {
   toTheMetre: 'to a metre',
   strewnInRow: 'strewn along the row',
   rakeFine: 'Weed the bed, rake it fine, water it the day before. Draw the rows {{apart}} apart with the edge of a board.',
-  markRows: 'Mark both ends of every row, with a label that lasts the winter and a stick; a pinch of sand along the row shows where it is.',
+  markRows: 'Mark both ends of every row, with a label that lasts and a stick; a pinch of sand along the row shows where it is.',
   wireOverNuts: 'Wire mesh of 12 mm over and around it, dug in a hand deep: mice and squirrels find what is left open.',
   netOverBed: 'A net or fleece until they are up keeps off birds and cats.',
   itStays: 'They stay here and are not moved: about {{plants}} plants to a square metre. Count them when they are up.',

@@ -66,6 +66,9 @@ export function oddTemperature(kind: PlaceKind, celsius: number, show: (celsius:
   return say('oddTemperature', facts);
 }
 
+/** Whether a nursery has a place outdoors. */
+export const hasOutdoors = (places: readonly Pick<Place, 'kind'>[]): boolean => places.some(({ kind }) => PLACES[kind].weather);
+
 /** The places that serve a stage, the fittest first, in the grower's walking order among equals. */
 export function placesFor<P extends Place>(kind: StageKind, places: readonly P[]): P[] {
   return STAGES[kind].places.flatMap((wanted) => places.filter((place) => place.kind === wanted).sort((a, b) => a.order - b.order));

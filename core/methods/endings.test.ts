@@ -9,7 +9,7 @@ import { sowingFault } from '../sowing/fault.ts';
 import { GROUND, seedsIntoGround } from '../sowing/ground.ts';
 import { comesUp, establishesSown, sowingInto, upFor, usualSowing } from '../sowing/sown.ts';
 import { effectiveDegrees } from '../sprout/thermalTime.ts';
-import { betterEnding, sowingOf, sownInstead, sownOutdoors } from './endings.ts';
+import { betterEnding, sowingOf, sownInstead } from './endings.ts';
 import { lotInRequest, propose } from './propose.ts';
 import { roomOf } from './room.ts';
 import { findMethod } from './schools.ts';
@@ -68,9 +68,27 @@ describe('sown into the ground', () => {
     expect(comesUp?.temperature_C).toBeGreaterThan(5);
     expect(comesUp?.temperature_C).toBeLessThan(18);
   });
+  test('in spring it comes up as fast as the weather of its day lets it, and not at all in winter', () => {
+    const lupine = of('lupinus-sericeus');
+    const filed = findMethod(lupine, 'file-no-cold') ?? findMethod(lupine, 'no-cold');
+    const sown_out = filed && sownInstead(lupine, filed, sowingInto(lupine, 'bed'));
+    if (!sown_out) throw new Error('No lupine that is sown at once.');
+    const on = (date: string) =>
+      propose(sown_out, {
+        ...requestFor(lupine),
+        places: [...places, place('outdoors', 4)],
+        wish: { plants: 20, confidence: 0.9, timing: { by: 'startOn', date } },
+      });
+    const comesUp = (one: ReturnType<typeof on>) => one.stages.find(({ kind }) => kind === 'sown');
+    const days = (one: ReturnType<typeof on>) => daysBetween(comesUp(one)?.start ?? '', comesUp(one)?.end ?? '');
+    const [april, june, january] = [on('2027-04-20'), on('2027-06-10'), on('2027-01-05')];
+    expect(comesUp(june)?.placeId).toBe('outdoors');
+    expect(days(june)).toBeLessThan(days(april));
+    expect(january.against.map(({ code }) => code)).toContain('noSprouting');
+    expect(june.against.map(({ code }) => code)).not.toContain('noSprouting');
+  });
   test('it takes no room, and is refused indoors, at its field', () => {
     expect(roomOf(60, 'ownPot', species.seed, { capacity: 20 }, bed)).toBe(0);
-    expect(sownOutdoors(method.stages)).toBe(true);
     expect(sowingFault(bed, false)).toMatchObject({ field: 'container' });
     expect(sowingFault(bed, true)).toBeUndefined();
   });

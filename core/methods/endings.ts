@@ -29,12 +29,6 @@ export function endedAs(stages: readonly Stage[], sowing: Sowing | undefined): S
   return stages.with(at, sowing ? { kind: 'sown', sowing } : { kind: 'warmTowel' });
 }
 
-/** Whether seed is sown outdoors, where it has its winter. */
-export function sownOutdoors(stages: readonly Stage[]): boolean {
-  const sows = stages.find(({ sowing }) => sowing);
-  return sows !== undefined && STAGES[sows.kind].earns === 'winter';
-}
-
 /**
  * A method with its sowing said: seed that waits in its pot or flat is sown before it does, seed that neither lies on a towel nor stands in water comes up where
  * it is sown. A recipe of the handbook says what seed goes through, not into how many cells of which size.

@@ -21,6 +21,7 @@ import { chills, STAGES } from '../kinds/stages.ts';
 import { type Keeping, keepingOf } from '../lot/drying.ts';
 import { broughtBy, viableOn } from '../lot/lotLedger.ts';
 import type { LearnedRot } from '../rot/learned.ts';
+import { staysInGround } from '../sowing/sown.ts';
 import { thermalTime } from '../sprout/thermalTime.ts';
 import { WINDOW_KEEPS } from '../takeOut/takeOut.ts';
 import { yearOf } from '../winter/climate.ts';
@@ -215,12 +216,15 @@ function timed(method: Method, request: Request, wanted: PlainDate | undefined):
   if (method.stages.some(({ kind }) => STAGES[kind].earns === 'winter')) {
     return timedOutdoors(method, request, wish.timing.by === 'startOn' ? begin : undefined, wanted);
   }
-  const from = (start: PlainDate) => followStages(method, { ...surroundingsOf(request), start });
+  // The ground has the weather, which depends on the day, which depends on how long it takes there.
+  const ground = staysInGround(method.stages);
+  const year = ground ? yearOf(request.nursery) : undefined;
+  const from = (start: PlainDate) => followStages(method, { ...surroundingsOf(request), start, year });
   let best = from(begin);
   if (!wanted) return { stages: dated(best), shortened_days: 0 };
   const ripens = request.drySince !== undefined && method.stages.some(({ kind }) => STAGES[kind].earns === 'ripening');
   let start = addDays(wanted, -totalDays(best));
-  for (let i = 0; ripens && i < SETTLES_IN && best[0]?.start !== later(start, today); i++) {
+  for (let i = 0; (ripens || ground) && i < SETTLES_IN && best[0]?.start !== later(start, today); i++) {
     best = from(later(start, today));
     start = addDays(wanted, -totalDays(best));
   }

@@ -59,6 +59,16 @@ test('what is sown before its cold is sown otherwise wherever it lies, and never
   expect(recordSownAs(batch, chilled, deep, { places }, TODAY, newId)).toMatchObject({ reason: { key: 'sownAlready' } });
 });
 
+test('sown into the ground after its cold it lies in the cold where it was to, and outdoors from then on', () => {
+  const { species, batch } = batchOf('larix-occidentalis', 'towel-in-fridge');
+  const bed = sowingInto(species, 'bed');
+  const outside = [...places, place('outdoors', 4)];
+  const sown = asDecided(batch, recordSownAs(batch, now, bed, { places: outside }, TODAY, newId));
+  const cold = batch.plan.stages.map(({ placeId }) => placeId);
+  expect(sown.stages.map(({ placeId }) => placeId)).toEqual([...cold.slice(0, -2), 'outdoors', 'outdoors']);
+  expect(recordSownAs(batch, now, bed, { places }, TODAY, newId)).toMatchObject({ reason: { key: 'bedIsOutdoors' }, field: 'container' });
+});
+
 test('a sowing that cannot be is refused at its field', () => {
   const { species, batch } = batchOf('aconitum-napellus', 'potted-then-chilled');
   const sowing = usualSowing(species);

@@ -5,12 +5,12 @@ import { refusal } from '@chill/model/refusal.ts';
 import type { DatedStage } from '@chill/model/stage.ts';
 import { say } from '@chill/words/schedule.ts';
 import type { Situation } from '../follow/situation.ts';
-import { placesFor } from '../kinds/places.ts';
+import { hasOutdoors, PLACES, placesFor } from '../kinds/places.ts';
 import type { BatchState } from '../ledger/batchState.ts';
 import { planAfter } from '../ledger/planInForce.ts';
 import type { SownSaid } from '../ledger/sownLine.ts';
 import { countIn } from '../ledger/states.ts';
-import { endedAs, sownOutdoors } from '../methods/endings.ts';
+import { endedAs } from '../methods/endings.ts';
 import { containerOf, containersFor, growsAlone, inGround } from '../mix/containers.ts';
 import { sowingFault } from '../sowing/fault.ts';
 import { sowingInto, sownBy, usualSowing } from '../sowing/sown.ts';
@@ -30,18 +30,18 @@ export function recordSownAs(
 ): Recorded {
   const from = state.underWay ? state.stage + 1 : state.stage;
   if (sownBy(plan.method.stages, from - 1)) return refusal(say.of('sownAlready'));
-  const fault = sowing && sowingFault(sowing, sownOutdoors(plan.method.stages.slice(from)));
+  const fault = sowing && sowingFault(sowing, hasOutdoors(places));
   if (fault) return fault;
   const method = endedAs(plan.method.stages.slice(from), sowing);
   if (!method) return refusal(say.of(sowing ? 'nothingToSow' : 'sownBeforeItWaits'));
-  // What is sown into the ground stays where it winters.
-  const stays = sowing && inGround(sowing) ? plan.stages[from]?.placeId : undefined;
   const stages = plan.stages.slice(from).map((dated, i): DatedStage => {
     const { kind } = method[i] ?? dated;
-    if (stays) return { ...dated, kind, placeId: stays };
-    if (kind === dated.kind) return dated;
+    // What is sown into the ground is outdoors from then on.
+    const into = sownBy(method, i);
+    const ground = into !== undefined && inGround(into);
+    if (kind === dated.kind && !ground) return dated;
     const { medium: _left, placeId: _elsewhere, ...days } = dated;
-    const place = placesFor(kind, places)[0];
+    const place = placesFor(kind, places).find((one) => !ground || PLACES[one.kind].weather);
     return { ...days, kind, ...(place && { placeId: place.id, temperature_C: place.nominal_C }) };
   });
   return { events: [{ id: newId(), on, kind: 'amended', why: sowing ? 'sownAs' : 'ontoTowel', from, method, stages }] };

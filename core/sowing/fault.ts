@@ -7,7 +7,7 @@ import { containerOf, inGround } from '../mix/containers.ts';
 /** Seed lies no deeper than this part of its container. Common practice. */
 const DEEPEST_PART = 1 / 3;
 
-/** What is wrong with a sowing, at `container`, `cover_mm` or `each`; `undefined` where it can be sown so. `outdoors`: it winters where it is sown. */
+/** What is wrong with a sowing, at `container`, `cover_mm` or `each`; `undefined` where it can be sown so. `outdoors`: the nursery has a place outdoors. */
 export function sowingFault(sowing: Sowing, outdoors: boolean): Refusal | undefined {
   if (inGround(sowing) && !outdoors) return refusal(say.of('bedIsOutdoors'), 'container');
   const { each, cover_mm } = sowing;

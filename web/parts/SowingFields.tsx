@@ -1,3 +1,4 @@
+import { hasOutdoors } from '@chill/core/kinds/places.ts';
 import { growsAlone, inGround } from '@chill/core/mix/containers.ts';
 import { sowingDoubt, sowingFault } from '@chill/core/sowing/fault.ts';
 import { sowingInto } from '@chill/core/sowing/sown.ts';
@@ -13,19 +14,10 @@ import { QuantityInput } from '../kit/fields/QuantityInput.tsx';
 import { ContainerSelect } from './ContainerSelect.tsx';
 
 /** Into what seed is sown, how many to each and how deep. `sow` is told only what can be; what cannot be is said at its field. */
-export function SowingFields({
-  sowing,
-  sow,
-  species,
-  outdoors = false,
-}: {
-  sowing: Sowing;
-  sow: (sowing: Sowing) => void;
-  species: Species;
-  /** Whether it winters where it is sown: then it may be sown into the ground. */
-  outdoors?: boolean;
-}) {
-  const { units } = useNursery().nursery.settings;
+export function SowingFields({ sowing, sow, species }: { sowing: Sowing; sow: (sowing: Sowing) => void; species: Species }) {
+  const { nursery, places } = useNursery();
+  const { units } = nursery.settings;
+  const outdoors = hasOutdoors(places);
   const [typed, setTyped] = useState(sowing);
   const fault = sowingFault(typed, outdoors);
   const put = (part: Partial<Sowing>) => change({ ...typed, ...part });

@@ -1,7 +1,7 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
 import { lengthOf } from '@chill/core/calendar/moments.ts';
 import { cellPlan } from '@chill/core/lot/perCell.ts';
-import { betterEnding, containersOf, sowingOf, sownInstead, sownOutdoors } from '@chill/core/methods/endings.ts';
+import { betterEnding, containersOf, sowingOf, sownInstead } from '@chill/core/methods/endings.ts';
 import type { Proposal } from '@chill/core/methods/proposal.ts';
 import { propose, type Request } from '@chill/core/methods/propose.ts';
 import { growsAlone, inGround } from '@chill/core/mix/containers.ts';
@@ -106,14 +106,7 @@ export function Ending({ ended, species, request }: { ended: Ended; species: Spe
         </tbody>
       </table>
       {apart && <p className="mt-2 text-ink2">{apart}</p>}
-      {isSown && (
-        <SowingFields
-          sowing={sowingOf(sown.method) ?? usualSowing(species)}
-          sow={ended.sow}
-          species={species}
-          outdoors={sownOutdoors(sown.method.stages)}
-        />
-      )}
+      {isSown && <SowingFields sowing={sowingOf(sown.method) ?? usualSowing(species)} sow={ended.sow} species={species} />}
     </section>
   );
 }

@@ -3,7 +3,7 @@ import { wholeSproutingDays } from '@chill/core/follow/stage.ts';
 import { sproutingStage } from '@chill/core/follow/stageOrder.ts';
 import type { ProjectedStage } from '@chill/core/ledger/projectedStage.ts';
 import { countIn } from '@chill/core/ledger/states.ts';
-import { endedAs, sownOutdoors } from '@chill/core/methods/endings.ts';
+import { endedAs } from '@chill/core/methods/endings.ts';
 import { describeRoom, roomOf, tooLargeFor } from '@chill/core/methods/room.ts';
 import { area_dm2, containerOf, containersFor, inGround } from '@chill/core/mix/containers.ts';
 import { lodgersOf } from '@chill/core/nursery/lodging.ts';
@@ -54,7 +54,6 @@ function Session({ view, sowing, changed, sowAs }: { view: BatchView; sowing: So
   const taken = place ? lodgersOf(place, batches, today).reduce((sum, { room }) => sum + room, 0) : 0;
   const takes = place ? roomOf(seeds, 'ownPot', species.seed, place, sowing) : 0;
   const tooLarge = place && tooLargeFor(place, sowing);
-  const outdoors = sownOutdoors(batch.plan.method.stages);
   const instead = (as: Sowing | undefined) => recordSownAs(batch, projection.state, as, { places }, today, newId);
   return (
     <div>
@@ -67,7 +66,7 @@ function Session({ view, sowing, changed, sowAs }: { view: BatchView; sowing: So
       {stage?.sown === 'here' && !projection.state.underWay && (
         <details className="mt-3">
           <summary className="quiet cursor-pointer list-none">{say('sowOtherwise')}</summary>
-          <SowingFields sowing={sowing} sow={sowAs} species={species} outdoors={outdoors} />
+          <SowingFields sowing={sowing} sow={sowAs} species={species} />
           {endedAs(batch.plan.method.stages, undefined) && (
             <button type="button" className="quiet" onClick={() => step.put(instead(undefined))}>
               {say('onTowelInstead')}

@@ -17,18 +17,21 @@ mkdirSync(results, { recursive: true });
 // Whatever tests write goes where it can be thrown away with one stroke.
 process.env.CHILL_TEMP = mkdtempSync(join(tmpdir(), 'chill-gate-'));
 const totals = { passed: 0, failed: 0 };
+/** What failed, by name: its own lines may stand a thousand lines further up. */
+const faults = [];
 const began = performance.now();
 
 /** Runs one runner of tests by itself: it takes all the processors there are. */
 function check(name, args, { env = {}, count } = {}) {
   console.log(`\n— ${name}`);
   const outcome = spawnSync(process.execPath, args, { cwd: ROOT, stdio: 'inherit', env: { ...process.env, CHROMIUM: chromium, ...env } });
-  add(outcome.status === 0, count());
+  add(name, outcome.status === 0, count());
   sayTime(name, began);
 }
 
 /** Adds what a check came to; one that reports no counts of its own counts as one. */
-function add(good, counted = { passed: good ? 1 : 0, failed: good ? 0 : 1 }) {
+function add(name, good, counted = { passed: good ? 1 : 0, failed: good ? 0 : 1 }) {
+  if (!good) faults.push(name);
   totals.passed += counted.passed;
   // A runner that fails without a failing test has failed all the same.
   totals.failed += !good && counted.failed === 0 ? 1 : counted.failed;
@@ -64,7 +67,7 @@ await checkAll(
   ],
   (name, good, printed) => {
     console.log(`\n— ${name}\n${printed}`);
-    add(good);
+    add(name, good);
   },
 );
 sayTime('static checks', began);
@@ -75,5 +78,6 @@ check('Playwright', [bin('@playwright/test/cli.js'), 'test', '--config', 'e2e/pl
 });
 
 rmSync(process.env.CHILL_TEMP, { recursive: true, force: true });
+if (faults.length > 0) console.log(`\nTo be mended: ${faults.join('; ')}.`);
 console.log(`\n${totals.passed} passed, ${totals.failed} failed`);
 process.exitCode = totals.failed > 0 ? 1 : 0;

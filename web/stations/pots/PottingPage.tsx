@@ -152,8 +152,14 @@ function Row({
         </p>
         <div className="mt-2 flex flex-wrap items-end gap-4">
           <Stepper label={say('sproutsNow')} value={many} most={state.counts.sprouted} onChange={setCount} />
-          <label className="text-[0.95rem] text-ink2">
-            {say('intoA')} <ContainerSelect className="max-w-44" into={into} choose={(next) => choose({ ...next, each: into.each })} />
+          <label className="text-[0.95rem] text-ink2" htmlFor={`into-${batch.code}`}>
+            {say('intoA')}{' '}
+            <ContainerSelect
+              id={`into-${batch.code}`}
+              className="max-w-44"
+              into={into}
+              choose={(next) => choose({ ...next, each: into.each })}
+            />
           </label>
           <Stepper label={say('toEach')} value={into.each} least={1} most={9} onChange={(each) => choose({ ...into, each })} />
           <button type="button" className="action" onClick={() => record(batch, recordPotted(state, many, into.each, today, newId))}>

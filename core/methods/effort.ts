@@ -5,15 +5,18 @@ import { sproutingStage } from '../follow/stageOrder.ts';
 import { checksIn } from '../kinds/media.ts';
 import { mediumOf, STAGES } from '../kinds/stages.ts';
 import { MINUTES } from '../kinds/tasks.ts';
-import { unitsFor } from '../mix/laying.ts';
 import { lookAfter_days } from '../sowing/sown.ts';
 import { POTS_EVERY_DAYS } from '../treat/intervals.ts';
 import { sowingMinutes, towelMinutes } from './handwork.ts';
+import { type RoomIn, roomOf } from './room.ts';
+
+/** A fridge that nobody measured. */
+const BAGS: RoomIn = { room: 'bags', capacity: 1 };
 
 /** What a method takes besides seeds. */
 export interface Effort {
-  /** Bags, tubs or trays in the fridge at once; 0 where it needs none. */
-  fridgeUnits: number;
+  /** Room in the fridge at once, in bags; 0 where it needs none. */
+  fridgeBags: number;
   /** Checks from start to setting out. */
   checks: number;
   /** Hands' time in all, minutes. */
@@ -30,7 +33,7 @@ export function effortOf(
   const sprouts = sproutingStage(method);
   const sowing = stages[sprouts]?.sowing;
   const hands = sowing ? sowingMinutes(seeds, up, sowing, seed) : towelMinutes(seeds, up, seed);
-  const effort: Effort = { fridgeUnits: 0, checks: 0, minutes: seeds > 0 ? hands : 0 };
+  const effort: Effort = { fridgeBags: 0, checks: 0, minutes: seeds > 0 ? hands : 0 };
   for (const [index, stage] of stages.entries()) {
     const { kind, days } = stage;
     const medium = mediumOf(stage);
@@ -45,7 +48,7 @@ export function effortOf(
       effort.checks += checks;
       effort.minutes += checks * MINUTES.check;
     }
-    if (earns === 'cold') effort.fridgeUnits = Math.max(effort.fridgeUnits, unitsFor(seeds, medium, seed, stage.sowing));
+    if (earns === 'cold') effort.fridgeBags = Math.max(effort.fridgeBags, Math.ceil(roomOf(seeds, medium, seed, BAGS, stage.sowing)));
   }
   effort.minutes += MINUTES.finish + MINUTES.plantOut;
   return effort;

@@ -1,4 +1,5 @@
 import { loadHandbook } from '@chill/handbook/load.ts';
+import type { Sowing } from '@chill/model/container.ts';
 import { spoken } from '@chill/words/subject.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
@@ -17,10 +18,23 @@ describe('room', () => {
     expect(roomOf(60, 'towel', seed, BAGS)).toBe(1);
     expect(roomOf(60, 'towel', seed, LITRES)).toBe(0.5);
     expect(roomOf(60, 'ownPot', seed, { room: 'trays', capacity: 9 })).toBe(2);
-    expect(roomOf(60, 'ownPot', seed, LITRES)).toBe(12);
-    expect([roomOfPlants(60, seed, BAGS), roomOfPlants(60, seed, LITRES)]).toEqual([2, 12]);
+    // Two flats of 540 × 280 mm, 45 mm deep, with 25 mm above the mix.
+    expect(roomOf(60, 'ownPot', seed, LITRES)).toBeCloseTo(2 * 5.4 * 2.8 * 0.7, 9);
     expect(describeRoom(12.34, { capacity: 40, room: 'litres' })).toBe('12.3 of 40 litres');
     expect(describeRoom(3, { capacity: 20 })).toBe('3 of 20 bags');
+  });
+  test('of what is sown goes by footprint and height, in whatever the place counts', () => {
+    const plugs = { container: 'plug72', each: 1, cover_mm: 2 } as const;
+    const pots = { container: 'pot', each: 1, cover_mm: 2 } as const;
+    const of = (seeds: number, sowing: Sowing) =>
+      (['trays', 'bags', 'litres', 'towels'] as const).map((room) => roomOf(seeds, 'ownPot', seed, { room, capacity: 9 }, sowing));
+    // A tray of 55 mm stands 80 mm high: 12.1 L, a litre to a bag; its floor is that of four towels, less a little.
+    const [trays, bags, litres, towels] = of(73, plugs);
+    expect([trays, bags, towels]).toEqual([2, 24.2, 7.7]);
+    expect(litres).toBeCloseTo(2 * 5.4 * 2.8 * 0.8, 9);
+    // Pots stand by themselves.
+    expect(of(5, pots)).toEqual([1, 3.4, expect.closeTo(5 * 0.8 * 0.8 * 1.05, 9), 0.8]);
+    expect(roomOfPlants(32, seed, BAGS)).toBe(roomOf(32, 'ownPot', seed, BAGS, { ...pots, container: 'deepCell' }));
   });
   test('on measured shelves is what fits there: sown, in pots, of one’s own measures; what does not go in takes more than there is', () => {
     const fridge = { capacity: 40, room: 'litres', shelf: { ...FRIDGE_SHELF, shelves: 2 } } as const;

@@ -12,37 +12,55 @@ import {
   fitsOnShelves,
   type Into,
   inGround,
-  traysOfPlants,
+  onShelf,
+  standsAbove_mm,
   usualContainer,
 } from '../mix/containers.ts';
-import { TUB_ML, unitsFor } from '../mix/laying.ts';
+import { TOWEL_MM2, TUB_ML, unitsFor } from '../mix/laying.ts';
 
-/** What a folded towel in its bag, an envelope, and a tray take up, L. Assumptions. */
-const TOWEL_L = 0.5;
-const ENVELOPE_L = 0.1;
-const TRAY_L = 6;
+/** A bag of medium takes up this much, L. */
+const BAG_L = TUB_ML / 1000;
+/** What a folded towel in its bag, a bag or tub of medium, and an envelope take up, L. Assumptions. */
+const LITRES = { towel: 0.5, tub: BAG_L, envelope: 0.1 };
 
 /** Of a place, what room in it is counted by. */
 export type RoomIn = Pick<Place, 'room' | 'shelf' | 'capacity'>;
 
-/** Room that seeds in a medium take up, in what the place counts: pieces, or litres; what is sown, on measured shelves, by what fits there. */
+/** Room that seeds in a medium take up, in what the place counts: pieces, or litres; what is sown by its footprint and height. */
 export function roomOf(seeds: number, medium: Medium, seed: SeedForm, place: RoomIn, sowing?: Sowing): number {
-  const { room = 'bags', shelf } = place;
+  const { room = 'bags' } = place;
   if (seeds === 0 || (sowing && inGround(sowing))) return 0;
-  if (shelf && sowing) return roomOnShelves(containersFor(seeds, sowing).containers, containerOf(sowing), { ...place, shelf });
-  const pieces = unitsFor(seeds, medium, seed, sowing);
-  if (room !== 'litres') return pieces;
-  switch (pieceOf(medium)) {
-    case 'towel':
-      return pieces * TOWEL_L;
-    case 'tub':
-      return (pieces * TUB_ML) / 1000;
-    case 'tray':
-      return pieces * TRAY_L;
-    case 'envelope':
-      return pieces * ENVELOPE_L;
+  if (sowing) return roomOfContainers(containersFor(seeds, sowing).containers, containerOf(sowing), place);
+  const pieces = unitsFor(seeds, medium, seed);
+  const piece = pieceOf(medium);
+  if (piece === 'tray') return roomOfContainers(pieces, CONTAINERS.flat, place);
+  return pieces * (room === 'litres' ? LITRES[piece] : 1);
+}
+
+/** Room that so many containers take: on measured shelves by what fits there; elsewhere by the trays they stand in, the towels that would lie there, or their litres. */
+function roomOfContainers(containers: number, facts: ContainerFacts, { room = 'bags', shelf, capacity }: RoomIn): number {
+  if (shelf) return roomOnShelves(containers, facts, { shelf, capacity });
+  switch (room) {
+    case 'trays':
+      return Math.ceil(containers / facts.perTray);
+    case 'towels':
+      return roundRoom((standing(containers, facts) * mm2Of(facts)) / TOWEL_MM2);
+    case 'bags':
+      return roundRoom(litresOf(containers, facts) / BAG_L);
+    case 'litres':
+      return litresOf(containers, facts);
   }
 }
+
+/** Floor that one container stands on, mm²: a cell on its part of the tray. */
+function mm2Of(facts: ContainerFacts): number {
+  const { top_mm, whole } = onShelf(facts);
+  return (top_mm[0] * top_mm[1]) / (whole ? facts.perTray : 1);
+}
+
+/** Room that so many containers take with what is left free above them, L. */
+const litresOf = (containers: number, facts: ContainerFacts) =>
+  (standing(containers, facts) * mm2Of(facts) * standsAbove_mm(facts.depth_mm)) / 1e6;
 
 /** Room that so many containers take on measured shelves, as a part of all that fits; what does not fit takes more than there is. */
 function roomOnShelves(containers: number, facts: ContainerFacts, { shelf, capacity }: { shelf: Shelf; capacity: number }): number {
@@ -63,10 +81,8 @@ const standing = (containers: number, { shape, perTray }: ContainerFacts) =>
   shape === 'cells' ? Math.ceil(containers / perTray) * perTray : containers;
 
 /** Room that plants in pots take up, in what the place counts: each stands in a container of its own. */
-export function roomOfPlants(plants: number, seed: SeedForm, { room = 'bags', shelf, capacity }: RoomIn): number {
-  if (shelf && plants > 0) return roomOnShelves(plants, CONTAINERS[usualContainer(seed)], { shelf, capacity });
-  return traysOfPlants(plants, seed) * (room === 'litres' ? TRAY_L : 1);
-}
+export const roomOfPlants = (plants: number, seed: SeedForm, place: RoomIn): number =>
+  plants > 0 ? roomOfContainers(plants, CONTAINERS[usualContainer(seed)], place) : 0;
 
 const UNIT_NAMES = { bags: 'bags', towels: 'towels', trays: 'trays', litres: 'litres' } as const satisfies Record<RoomUnit, string>;
 

@@ -137,10 +137,6 @@ export function sownIn(seed: Pick<SeedForm, 'thousandSeeds_g'>): SownIn {
   return broadcast > apart ? { perTray: broadcast } : { container, perTray: apart };
 }
 
-/** Trays that plants in pots stand in, each in a container of its own. */
-export const traysOfPlants = (plants: number, seed: Pick<SeedForm, 'thousandSeeds_g'>): number =>
-  Math.ceil(plants / CONTAINERS[usualContainer(seed)].perTray);
-
 /** Whether what comes up stands in a container of its own, and grows on there; in an open tray it is pricked out. */
 export const growsAlone = (sowing: Into): boolean => containerOf(sowing).shape !== 'open';
 

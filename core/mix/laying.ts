@@ -98,7 +98,7 @@ export function floodWater_mL(length_mm: number, width_mm: number, depth_mm: num
 }
 
 /** Paper in one bag, mm²: a towel of 28 × 28 cm, folded once. */
-const TOWEL_MM2 = (280 * 280) / 2;
+export const TOWEL_MM2 = (280 * 280) / 2;
 /** A bag or tub holds this much, mL. */
 export const TUB_ML = 1000;
 

@@ -5,7 +5,7 @@ import { roomOf } from '../methods/room.ts';
 import { lodgersOf, lodgingsOf } from './lodging.ts';
 import type { BatchView } from './reader.ts';
 
-const fridge: Place = { id: 'fridge', name: 'Fridge', kind: 'fridge', nominal_C: 4, capacity: 9, order: 1 };
+const fridge: Place = { id: 'fridge', name: 'Fridge', kind: 'fridge', nominal_C: 4, capacity: 9, room: 'trays', order: 1 };
 const seed = {
   length_mm: 10,
   width_mm: 5,

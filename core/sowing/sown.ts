@@ -49,9 +49,9 @@ const SEVERAL = 2;
 /** Small plugs serve small seed, mg. */
 const PLUG_BELOW_MG = 1;
 
-/** Where seed waits that is sown first: a flat is too long for a household fridge, and outdoors one is watched and meshed better than many cells. */
+/** Where seed waits that is sown first: a flat, or cells that hang together, are too long for a household fridge; outdoors a flat is watched and meshed better than many cells. */
 export type SownWhere = 'bench' | 'fridge' | 'outdoors';
-const DUST_INTO = { bench: 'flat', fridge: 'halfTray', outdoors: 'flat' } as const satisfies Record<SownWhere, Container>;
+const OPEN = { bench: 'flat', fridge: 'halfTray', outdoors: 'flat' } as const satisfies Record<SownWhere, Container>;
 
 /** How a species is sown where nobody says otherwise: dust over an open tray, small seed into plugs, outdoors into a flat, large seed one to a deep cell or pot. */
 export const usualSowing = (species: Sowable, where: SownWhere = 'bench'): Sowing => sowingInto(species, usualInto(species, where));
@@ -67,10 +67,11 @@ export function sowingInto(species: Sowable, container: Container, own?: Contain
 
 function usualInto({ seed }: Sowable, where: SownWhere): Container {
   const mass_mg = seed.thousandSeeds_g;
-  if (mass_mg < DUST_MG) return DUST_INTO[where];
-  if (mass_mg < SEVERAL_BELOW_MG && where === 'outdoors') return 'flat';
-  if (mass_mg < PLUG_BELOW_MG) return 'plug128';
-  return mass_mg < SEVERAL_BELOW_MG ? 'plug72' : usualContainer(seed);
+  const small = mass_mg < SEVERAL_BELOW_MG;
+  if (mass_mg < DUST_MG || (small && where !== 'bench')) return OPEN[where];
+  if (small) return mass_mg < PLUG_BELOW_MG ? 'plug128' : 'plug72';
+  const usual = usualContainer(seed);
+  return where === 'fridge' && containerOf({ container: usual }).shape === 'cells' ? 'pot' : usual;
 }
 
 /** How seed lies sown in a stage: as that stage says, or the last before it that does; `undefined` until it is sown. */

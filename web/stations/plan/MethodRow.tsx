@@ -138,8 +138,8 @@ const WAITS: Record<NonNullable<StageFacts['earns']>, string> = worded(say, {
 });
 
 /** What a method takes besides seed: "2 places in the fridge, 9 checks and about 40 minutes of work". */
-function takes({ effort: { fridgeUnits, checks, minutes } }: Proposal): string {
-  const room = fridgeUnits === 0 ? say('noRoomFridge') : say('placesFridge', { count: fridgeUnits });
+function takes({ effort: { fridgeBags, checks, minutes } }: Proposal): string {
+  const room = fridgeBags === 0 ? say('noRoomFridge') : say('roomInFridge', { count: fridgeBags });
   const time =
     minutes < 90 ? say('minutes', { minutes: Math.round(minutes / 5) * 5 }) : say('hours', { minutes: (minutes / 60).toFixed(1) });
   return say('whatItTakes', { room, checks, time });

@@ -16,6 +16,8 @@ export interface SownTruth {
   plants: number;
   /** Seeds in one container of which one is kept; 1 where all are. */
   shared: number;
+  /** What the share of plants is worth, in seeds seen, where it is not worth ten. */
+  worth?: number;
 }
 
 const TAP = /^(Fabaceae|Apiaceae|Apocynaceae|Papaveraceae|Malvaceae|Fagaceae|Juglandaceae|Sapindaceae|Arecaceae)$/;
@@ -53,6 +55,7 @@ export function sownTruth({ seed, family, life, sprouting, pot }: Species, { con
       soil,
       plants: Math.min(1, (nut ? 0.45 : 0.25) / (sprouting.share * soil)),
       shared: 1,
+      worth: 4,
     };
   }
   return {

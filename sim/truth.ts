@@ -14,8 +14,8 @@ import { sownTruth } from './sownTruth.ts';
 const TEN_SEEDS = 10;
 
 /** A share as the handbook knows it: worth ten seeds; 0 and 1 are certain. */
-function shareDraw(share: number, chance: Chance): number {
-  return share <= 0 || share >= 1 ? share : betaDraw(share * TEN_SEEDS, (1 - share) * TEN_SEEDS, chance);
+function shareDraw(share: number, chance: Chance, worth = TEN_SEEDS): number {
+  return share <= 0 || share >= 1 ? share : betaDraw(share * worth, (1 - share) * worth, chance);
 }
 
 /** What is true of a lot and a nursery, and nobody knows. */
@@ -165,7 +165,7 @@ export class LivingSeeds {
     const sowing = method.stages.find((stage) => stage.sowing)?.sowing;
     const sown = sowing && sownTruth(species, sowing);
     const soil = sown ? shareDraw(sown.soil, chance) : 1;
-    const establishes = sown ? shareDraw(sown.plants, chance) : truth.establishes;
+    const establishes = sown ? shareDraw(sown.plants, chance, sown.worth) : truth.establishes;
     this.#shared = sown?.shared ?? 1;
     this.seeds = Array.from({ length: count }, () => ({
       comes: chance() < truth.viable * truth.coat[how] * answers * truth.sprouts * soil,

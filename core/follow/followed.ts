@@ -75,7 +75,7 @@ export interface Surroundings {
 
 /** How a stage given: from when, where, and for how long, where that is settled. */
 export interface StageGiven
-  extends Pick<FollowedStage, 'kind' | 'medium' | 'start' | 'temperature_C' | 'halfSwing_C' | 'place' | 'light' | 'sowing'> {
+  extends Pick<FollowedStage, 'kind' | 'medium' | 'start' | 'temperature_C' | 'halfSwing_C' | 'place' | 'light' | 'sowing' | 'degrees'> {
   /** Days that it has, where they are settled. */
   days?: number | undefined;
   /** Days that its method asks for, where it does. */

@@ -6,13 +6,13 @@ import { DAYS_PER_TURN, MOST_TURNS, TURNS_SURVIVAL, turnsCredit } from '../chill
 import { type Credit, daysToFree, requirementsOf } from '../chill/requirement.ts';
 import { mediumOf, STAGES } from '../kinds/stages.ts';
 import { upFor } from '../sowing/sown.ts';
-import { daysToSprout, degreesPerDay, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
+import { daysToSprout, degreeDaysTo, degreesPerDay, type ThermalTime, thermalTime } from '../sprout/thermalTime.ts';
 import { bestTakeOut, type SteadyTreatment, steadyCurve, type TakeOutCurve, yieldOfRest } from '../takeOut/takeOut.ts';
-import { dayIn } from '../winter/climate.ts';
 import { outdoorStay } from '../winter/outdoors.ts';
 import { meanOfYears, releasedThroughYears } from '../winter/throughYears.ts';
 import { ageOf } from './broughtIn.ts';
 import type { BroughtIn, FollowedStage, StageGiven, Surroundings } from './followed.ts';
+import { dayReaching, degreesOutdoors } from './outdoorWarmth.ts';
 
 /** A dry-cold day counts as 1/1.25 of a moist one, where dry cold works at all. Assumption. */
 export const DRY_COLD_FACTOR = 1.25;
@@ -57,12 +57,7 @@ function winter({ species, year, winters, rot }: Surroundings, given: StageGiven
   const stay = year && outdoorStay(species, year, start, { credit, shelter: place?.cover, rot: rot?.outdoorFlat, days: asked?.best });
   if (!stay) return { days: given.days ?? NO_WINTER_DAYS, released: 1, survives: 1 };
   const days = given.days ?? stay.days;
-  const law = thermalTime(species.sprouting);
-  const first = dayIn(start);
-  const degrees = (day: number) => {
-    const of = (first + day) % 365;
-    return degreesPerDay(year.mean_C[of] as number, year.halfSwing_C[of] as number, law);
-  };
+  const degrees = degreesOutdoors(thermalTime(species.sprouting), year, start);
   const own = rot?.outdoorFlat && { rotShape: rot.outdoorFlat.shape };
   const mean = { days, curve: stay.curve, takeOut: stay.takeOut, degrees, ...own, ...atDay(stay.curve, days) };
   return winters && mean.released > 0 ? throughYears(mean, releasedThroughYears(species, winters, start, credit)) : mean;
@@ -147,8 +142,8 @@ function plainDays(species: Species, given: StageGiven): number {
   return bench?.days ?? 0;
 }
 
-/** The warmth of a place: its mean, and half the swing of its days where that was measured, °C. */
-type Warmth = Pick<FollowedStage, 'temperature_C' | 'halfSwing_C' | 'sowing'>;
+/** The warmth of a place: its mean, and half the swing of its days where that was measured, °C; in the ground what each day brings. */
+type Warmth = Pick<FollowedStage, 'temperature_C' | 'halfSwing_C' | 'sowing' | 'degrees'>;
 
 /**
  * Whole days in the warmth until `share` of those that will have sprouted, or, where it is sown, have come up. Where it never sprouts at that warmth no plants are counted on
@@ -157,10 +152,13 @@ type Warmth = Pick<FollowedStage, 'temperature_C' | 'halfSwing_C' | 'sowing'>;
 export function wholeSproutingDays(
   share: number,
   law: ThermalTime,
-  { temperature_C, halfSwing_C, sowing }: Warmth,
+  { temperature_C, halfSwing_C, sowing, degrees }: Warmth,
   species: Species,
 ): number {
+  const up = sowing ? upFor(species, sowing) : 0;
+  const inGround = degrees && dayReaching(degreeDaysTo(share, law) + up, degrees);
+  if (inGround !== undefined) return inGround;
   const here = daysToSprout(share, law, temperature_C, halfSwing_C);
   if (!Number.isFinite(here)) return Math.ceil(daysToSprout(share, law, species.sprouting.at_C));
-  return Math.ceil(here + (sowing ? upFor(species, sowing) / degreesPerDay(temperature_C, halfSwing_C ?? 0, law) : 0));
+  return Math.ceil(here + (up > 0 ? up / degreesPerDay(temperature_C, halfSwing_C ?? 0, law) : 0));
 }

@@ -8,10 +8,10 @@ import { PLACES, placesFor } from '../kinds/places.ts';
 import { STAGES } from '../kinds/stages.ts';
 import { inGround } from '../mix/containers.ts';
 import { sownBy } from '../sowing/sown.ts';
-import { dayIn, type YearOfDays } from '../winter/climate.ts';
 import { type Bed, bedAfter, bedFor, creditInto } from './broughtIn.ts';
 import type { BroughtIn, FollowedStage, StageGiven, Surroundings } from './followed.ts';
 import { type Events, stageBegun } from './going.ts';
+import { groundFrom } from './outdoorWarmth.ts';
 import { bathedBefore } from './situation.ts';
 import { stageToCome } from './stage.ts';
 import { sproutingStage } from './stageOrder.ts';
@@ -89,24 +89,19 @@ function stageGivenFor(
   const springs = ground && STAGES[kind].earns !== 'winter' && year;
   const usual_C = STAGES[kind].course === 'sprouts' ? species.sprouting.at_C : STAGES[kind].assumed_C;
   const { halfSwing_C, light } = place ?? {};
+  const nominal_C = place?.nominal_C ?? planned?.temperature_C ?? temperature_C ?? usual_C;
   return {
     kind,
     start,
     sprouts,
-    temperature_C: springs ? weatherAround(start, springs) : (place?.nominal_C ?? planned?.temperature_C ?? temperature_C ?? usual_C),
+    temperature_C: nominal_C,
     ...(medium && { medium }),
     ...(sowing && { sowing }),
     ...(halfSwing_C && { halfSwing_C }),
+    ...(springs && groundFrom(species, springs, start)),
     ...(place && { place }),
     ...(light && { light }),
     ...(asked && { asked }),
     ...(planned && { days: daysBetween(planned.start, planned.end) }),
   };
-}
-
-/** How warm it is outdoors in the month after a day, °C. */
-function weatherAround(start: PlainDate, { mean_C }: YearOfDays): number {
-  const first = dayIn(start);
-  const days = Array.from({ length: 30 }, (_, i) => mean_C[(first + i) % 365] as number);
-  return days.reduce((sum, one) => sum + one, 0) / days.length;
 }

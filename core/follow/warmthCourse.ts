@@ -9,8 +9,9 @@ import type { BatchState } from '../ledger/batchState.ts';
 import { upFor } from '../sowing/sown.ts';
 import type { ReleasedPart } from '../sprout/belief.ts';
 import { degreesPerDay, thermalTime } from '../sprout/thermalTime.ts';
-import { dayIn, yearOf } from '../winter/climate.ts';
+import { yearOf } from '../winter/climate.ts';
 import type { FollowedStage } from './followed.ts';
+import { degreesOutdoors } from './outdoorWarmth.ts';
 import type { Situation } from './situation.ts';
 import { goesOnFrom, isTakenUp, sproutingStage } from './stageOrder.ts';
 
@@ -127,15 +128,10 @@ function degreesOn(batch: Batch, state: BatchState, situation: Situation, index:
   const outdoors = STAGES[stage.kind].earns === 'winter' || (place !== undefined && PLACES[place.kind].weather);
   const measured = records.some(({ placeId }) => stays.some((stay) => stay.placeId === placeId));
   if (outdoors) {
-    const year = yearOf(nursery);
-    const first = dayIn(stage.start);
+    const expected = degreesOutdoors(law, yearOf(nursery), stage.start);
     const by = measured ? metBy({ since: stage.start, stays, planned_C }, response, { places, records, today }) : undefined;
     const past = daysBetween(stage.start, today);
-    return (day) => {
-      if (by && day < past) return most * by.effect(day);
-      const of = (first + day) % 365;
-      return degreesPerDay(year.mean_C[of] as number, year.halfSwing_C[of] as number, law);
-    };
+    return (day) => (by && day < past ? most * by.effect(day) : expected(day));
   }
   if (!begun) {
     const rate = degreesPerDay(stage.temperature_C, stage.halfSwing_C ?? 0, law);

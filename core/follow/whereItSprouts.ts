@@ -3,6 +3,7 @@ import type { StageKind } from '@chill/model/stage.ts';
 import { keptDry } from '../kinds/stages.ts';
 import { degreesPerDay, sproutedOfThoseThatWill, thermalTime } from '../sprout/thermalTime.ts';
 import type { TakeOutCurve } from '../takeOut/takeOut.ts';
+import { dayReaching } from './outdoorWarmth.ts';
 
 /** A stage as far as its warmth goes, °C, and what of the seed it releases. */
 interface Warmed {
@@ -23,11 +24,12 @@ export function swingsEnough({ alternating }: Pick<Species, 'alternating'>, half
   return !alternating || 2 * halfSwing_C >= SWING_ENOUGH * (alternating.day_C - alternating.night_C);
 }
 
-/** Whether the seed's law of sprouting allows any growth at the temperature of a stage. */
+/** Whether the seed's law of sprouting allows any growth at the temperature of a stage; in the ground, once spring comes. */
 export function sproutsAt(
-  { temperature_C, halfSwing_C = 0 }: Pick<Warmed, 'temperature_C' | 'halfSwing_C'>,
+  { temperature_C, halfSwing_C = 0, degrees }: Pick<Warmed, 'temperature_C' | 'halfSwing_C' | 'degrees'>,
   sprouting: Species['sprouting'],
 ): boolean {
+  if (degrees) return dayReaching(thermalTime(sprouting).median_degreeDays, degrees) !== undefined;
   return degreesPerDay(temperature_C, halfSwing_C, thermalTime(sprouting)) > 0;
 }
 
@@ -40,7 +42,7 @@ export function warmthShare(species: Species, stages: readonly Warmed[], at: num
 }
 
 /** The share of those that would sprout at the warmth of a stage which miss no swing of the day there; 1 where nothing sprouts there at all. */
-export function swingShare(species: Species, stage: Pick<Warmed, 'temperature_C' | 'halfSwing_C'> | undefined): number {
+export function swingShare(species: Species, stage: Pick<Warmed, 'temperature_C' | 'halfSwing_C' | 'degrees'> | undefined): number {
   if (!stage || !sproutsAt(stage, species.sprouting) || swingsEnough(species, stage.halfSwing_C)) return 1;
   return species.alternating?.steady ?? 1;
 }

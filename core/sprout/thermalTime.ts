@@ -67,6 +67,10 @@ export function sproutedOfThoseThatWill(degreeDays: number, law: Pick<ThermalTim
   return normalCdf((Math.log(degreeDays) - Math.log(law.median_degreeDays)) / law.spread);
 }
 
+/** Degree-days until `share` of those that will have sprouted. */
+export const degreeDaysTo = (share: number, { median_degreeDays, spread }: ThermalTime): number =>
+  Math.exp(Math.log(median_degreeDays) + spread * normalQuantile(share));
+
 /**
  * Days in the warmth at a constant `temperature_C` until `share` (0 to 1, exclusive) of those that will have sprouted.
  * Infinity where it is too cold or too hot for this species. `halfSwing_C` is half the swing of its days around that temperature.
@@ -74,5 +78,5 @@ export function sproutedOfThoseThatWill(degreeDays: number, law: Pick<ThermalTim
 export function daysToSprout(share: number, law: ThermalTime, temperature_C: number, halfSwing_C = 0): number {
   const rate = degreesPerDay(temperature_C, halfSwing_C, law);
   if (rate <= 0) return Number.POSITIVE_INFINITY;
-  return Math.exp(Math.log(law.median_degreeDays) + law.spread * normalQuantile(share)) / rate;
+  return degreeDaysTo(share, law) / rate;
 }

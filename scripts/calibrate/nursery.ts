@@ -4,11 +4,13 @@ import { methodsToWeigh } from '@chill/core/methods/schools.ts';
 import { SALLOW_GAP } from '@chill/demo/nursery.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Place } from '@chill/model/place.ts';
+import type { Month } from '@chill/sim/weather.ts';
 
 /** The day on which every plan of the calibration is made. */
 export const TODAY = '2026-10-01';
 /** Its clock is UTC: half a million local midnights are nobody's question here. */
 export const NURSERY: Nursery = { ...SALLOW_GAP, timeZone: 'UTC' };
+export const MONTHS = NURSERY.climate as readonly Month[];
 
 /**
  * A method of a species that makes sense here without a winter outdoors, drawn at random; `undefined` where there is none. One that Chill warns of, since

@@ -5,7 +5,7 @@ import { fileURLToPath } from 'node:url';
 import { loadHandbook } from '@chill/handbook/load.ts';
 import { Followed } from './followed.ts';
 import { learnedRanges } from './learned.ts';
-import { plans } from './plans.ts';
+import { grounds, plans } from './plans.ts';
 import { seasons } from './seasons.ts';
 import { type Line, print } from './tally.ts';
 import { towels } from './towels.ts';
@@ -17,6 +17,7 @@ import { winters } from './winters.ts';
 const SHARE = Number(process.argv[2] ?? 1) || 1;
 const COUNTS = {
   plans: 2000,
+  grounds: 800,
   winters: 400,
   towels: 300,
   followed: 600,
@@ -54,7 +55,7 @@ function parts(): Part[] {
   return [
     ...sliced('followed'),
     ...sliced('sown'),
-    ...(['learned', 'plans', 'winters', 'towels', 'trials', 'seasons', 'sound', 'firstDays'] as const).map(
+    ...(['learned', 'plans', 'grounds', 'winters', 'towels', 'trials', 'seasons', 'sound', 'firstDays'] as const).map(
       (what): Part => ({ what, from: 0, count: count(what) }),
     ),
   ].filter((part) => part.count > 0);
@@ -67,6 +68,7 @@ type Said =
 function live({ what, from, count }: Part): Said {
   const handbook = loadHandbook();
   if (what === 'plans') return { what, lines: plans(handbook, count) };
+  if (what === 'grounds') return { what, lines: grounds(handbook, count) };
   if (what === 'winters') return { what, lines: winters(handbook, count) };
   if (what === 'towels') return { what, lines: towels(handbook, count) };
   if (what === 'learned') return { what, lines: learnedRanges(handbook, count) };
@@ -108,6 +110,7 @@ async function all(): Promise<void> {
     ...of('towels'),
     ...gathered.followed.lines(),
     ...gathered.sown.lines(),
+    ...of('grounds'),
     ...of('learned'),
     ...of('trials'),
     ...of('seasons'),

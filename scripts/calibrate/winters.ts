@@ -9,11 +9,9 @@ import { followedFor, WinterCount } from '@chill/core/winter/enough.ts';
 import type { Species } from '@chill/model/species.ts';
 import { chanceFrom } from '@chill/sim/draws.ts';
 import { drawTruth, LivingSeeds } from '@chill/sim/truth.ts';
-import { type Month, weatherFrom } from '@chill/sim/weather.ts';
-import { NURSERY, PLACES } from './nursery.ts';
+import { weatherFrom } from '@chill/sim/weather.ts';
+import { MONTHS, NURSERY, PLACES } from './nursery.ts';
 import { type Line, ratioLine, Tally } from './tally.ts';
-
-const MONTHS = NURSERY.climate as readonly Month[];
 
 /** Winters outdoors of seed that wants warmth before its cold, sown from June to October: the plan's range, and what a thousand winters say. */
 export function winters(handbook: readonly Species[], count: number): Line[] {

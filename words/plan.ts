@@ -149,7 +149,7 @@ export const say = subject('plan', {
   whySoManySeeds: 'Why so many seeds?',
   wk: '{{day}} wk',
   years100: '{{risk}} years in 100',
-  nothing: 'nothing',
+  nothing: 'nothing against it',
   against: 'against',
   chooseTwoToSix: 'Choose two to six methods.',
   noSeedLeftTrial: 'The lot has no seed left for a trial.',

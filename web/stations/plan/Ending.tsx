@@ -89,8 +89,8 @@ export function Ending({ ended, species, request }: { ended: Ended; species: Spe
         <thead className={towel ? '' : 'sr-only'}>
           <tr className="text-left text-ink2">
             <td />
-            {towel && <th className="py-1 font-normal">{say('onATowel')}</th>}
-            <th className="py-1 font-normal">{say('sownIntoMix')}</th>
+            {towel && <th className="py-1 pl-2 font-normal">{say('onATowel')}</th>}
+            <th className="py-1 pl-2 font-normal">{say('sownIntoMix')}</th>
           </tr>
         </thead>
         <tbody>
@@ -99,8 +99,8 @@ export function Ending({ ended, species, request }: { ended: Ended; species: Spe
               <th scope="row" className="py-1.5 text-left font-normal text-ink2">
                 {name}
               </th>
-              {towel && <td className={`font-mono ${isSown ? '' : 'font-bold'}`}>{of(towel)}</td>}
-              <td className={`font-mono ${isSown ? 'font-bold' : ''}`}>{of(sown)}</td>
+              {towel && <td className={`pl-2 font-mono ${isSown ? '' : 'font-bold'}`}>{of(towel)}</td>}
+              <td className={`pl-2 font-mono ${isSown ? 'font-bold' : ''}`}>{of(sown)}</td>
             </tr>
           ))}
         </tbody>

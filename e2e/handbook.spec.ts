@@ -75,3 +75,47 @@ test('a genus stands in where the handbook has no such species, and says so', AT
   await expect(page.getByText('This entry is what is usual in the genus.')).toBeVisible();
   await grower.barrierFree();
 });
+
+test('what a newcomer grows is found by its usual name, and planned; the whole handbook as a table', AT_DESK, async ({ page, grower }) => {
+  await settle(grower);
+  const wanted = [
+    ['orange', 'Citrus × sinensis'],
+    ['chilli', 'Capsicum annuum'],
+    ['lavender', 'Lavandula angustifolia'],
+    ['english oak', 'Quercus robur'],
+    ['cape sundew', 'Drosera capensis'],
+    ['redwood', 'Sequoia sempervirens'],
+    ['protea', 'Protea'],
+  ] as const;
+  await page.goto('/handbook');
+  const rows = page.getByRole('list', { name: 'Species' }).getByRole('listitem');
+  for (const [typed, scientific] of wanted) {
+    await page.getByRole('searchbox', { name: 'Find a species' }).fill(typed);
+    await expect(rows.first(), typed).toContainText(scientific);
+  }
+  for (const [typed, first] of [
+    ['chilli', /Sown at once/],
+    ['lavender', /fridge/],
+    ['cape sundew', /Sown at once/],
+  ] as const) {
+    await grower.goTo('/seeds/new');
+    await page.getByRole('combobox', { name: 'Species' }).fill(typed);
+    await grower.press(page.getByRole('option').first());
+    await page.getByLabel('Place', { exact: true }).fill('Swapped');
+    await page.getByLabel('Day', { exact: true }).fill('1 Oct');
+    await page.getByLabel('Seeds in stock').fill('300');
+    await grower.press(page.getByRole('radio', { name: 'not known' }));
+    await grower.press(grower.button('Add the lot'));
+    await grower.press(grower.link('Plan with this lot'));
+    await expect(page.getByRole('list', { name: 'Methods, best first' }).getByRole('button').first()).toContainText(first);
+  }
+  await page.goto('/handbook/table');
+  const table = page.getByRole('table');
+  await grower.press(table.getByRole('button', { name: 'thousand weigh' }));
+  await expect(table.getByRole('row').nth(1), 'the lightest first').toContainText('Drosera capensis');
+  await grower.press(table.getByRole('button', { name: /thousand weigh/ }));
+  await expect(table.getByRole('row').nth(1), 'then the heaviest').toContainText('Persea americana');
+  await grower.barrierFree();
+  const [file] = await Promise.all([page.waitForEvent('download'), grower.press(grower.link('Save as CSV'))]);
+  expect(file.suggestedFilename()).toMatch(/handbook.*\.csv/);
+});

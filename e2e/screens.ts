@@ -25,6 +25,7 @@ export const SCREENS = [
   '/handbook?cue=smoke',
   '/handbook/ceanothus-velutinus',
   '/handbook/ceanothus-velutinus/change',
+  '/handbook/table',
   '/handbook/key',
   '/glossary',
   '/guide',

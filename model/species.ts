@@ -114,11 +114,21 @@ export const Flora = z.enum([
   'highMountains',
   'wetlands',
   'frostFree',
+  'southAmerica',
+  // Kitchen crops, herbs, bedding and cut flowers, whatever winters they are grown in.
+  'garden',
 ]);
 export type Flora = z.infer<typeof Flora>;
 
 export const Season = z.enum(['spring', 'summer', 'autumn', 'winter']);
 export type Season = z.infer<typeof Season>;
+
+/**
+ * Seed that cold hurts once it has drunk: of rain-forest fruit, the worst from 15 °C down, others from 12, or 10 °C; warm crops only in the first day of
+ * drinking. core/chill/chillingInjury.ts says how much.
+ */
+export const ChillHurts = z.enum(['extreme', 'strong', 'some', 'drinking']);
+export type ChillHurts = z.infer<typeof ChillHurts>;
 
 /** `unknown`: nobody has said whether it is harmful; it is treated as poisonous. */
 export const HazardCode = z.enum(['toxic', 'irritant', 'protected', 'regulated', 'unknown']);
@@ -192,6 +202,8 @@ export const SpeciesFields = z.object({
   afterRipening: z.object({ days: DaysAdvice, releasedWithout: Share }).optional(),
   warmFirst: z.object({ days: DaysAdvice, releasedWithout: Share }).optional(),
   cold: ColdNeed,
+  /** Absent where cold does wet seed no harm. */
+  chillHurts: ChillHurts.optional(),
   smoke: Cue.optional(),
   flooding: Cue.optional(),
   /** Warm days and cool nights, and the share of those that would come which still come at one steady temperature. */

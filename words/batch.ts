@@ -22,6 +22,7 @@ export const say = subject('batch', {
   everySeedCounted: 'Every seed, counted',
   firstRootBetween: 'First root in the cold: <b>{{from}}</b> to <b>{{to}}</b>, 8 times in 10. Check more often then.',
   floatedOff: 'floated off',
+  coldKillsIt: 'Cold kills this seed: keep it in the warmth.',
   frostKillsIt: 'Frost kills this seed: it holds too much water.',
   frozenDampCountsForNothing:
     'Frozen damp seed receives no cold, and frost may harm it. Its days stop counting until it is back in the fridge.',

@@ -3,6 +3,7 @@ import { subject } from './subject.ts';
 export const say = subject('drawbacks', {
   idealStartWasLessCold: '{{ready}}, with {{less}} less cold; the ideal start was {{idealStart}}',
   nothingGerminatesAt: 'nothing germinates at {{temperature}} °C: {{wanted}}',
+  coldHurts: 'cold below {{below}} °C hurts this seed: {{days}} at {{temperature}} °C leave about {{alive}} of it alive',
   hardlyAnythingGerminatesAt: 'hardly anything germinates at {{temperature}} °C: {{wanted}}',
   lostInWetPaper: 'about {{lost}} seeds lost to rot in {{days}} of wet paper',
   anecdotal: 'anecdotal',

@@ -32,6 +32,7 @@ export const say = subject('lot', {
   testIsOld: '{{days}} old: viability falls with the years. Test a few again.',
   moreThanInStock: 'Only {{drawer}} seeds are in stock: give that many or fewer.',
   howToFloat: 'Sinkers are usually viable, floaters hollow or eaten. Float them an hour in water, skim, and cut a few floaters to be sure.',
+  sowOrKeepDampWarm: 'sow it, or keep it damp above {{below}} °C, never in a fridge',
   sowOrKeepDampCool: 'sow it, or keep it damp and cool',
   testedBeforeSorting: 'tested before the lot was sorted, so on other seed',
   noSuchEntry: 'There is no such entry, or it is undone already.',

@@ -41,6 +41,7 @@ export const say = subject('methods', {
   pottedThenChilled: 'Potted, then chilled',
   quickControlOthers: 'quick; a control for the others',
   quick: 'quick: most need no cold',
+  quickNoCold: 'quick: it needs no cold',
   realWinter: 'real winter; no fridge, often the best result',
   safestForMonths: 'safest for two to four months and for big seed',
   sand: 'sand',

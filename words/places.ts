@@ -191,6 +191,7 @@ export const say = subject('places', {
   coldTable: 'cold',
   placesTable: 'places',
   promisesTable: 'promises',
+  handbookTable: 'handbook',
   sample: 'mould, {{day}}',
   dailyMinToMax: 'mean daily minimum to maximum',
   archiveHolds: 'That file holds {{name}}: {{lots}} lots, {{batches}} batches, the last entry on {{last}}.',

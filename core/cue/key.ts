@@ -1,4 +1,5 @@
 import type { Species } from '@chill/model/species.ts';
+import { neverBelow_C } from '../chill/chillingInjury.ts';
 import { NOT_KNOWN } from '../lot/cautions.ts';
 import { CUE_NAMES, CUES, type CueName, cuesOf } from './cues.ts';
 import type { CueProfile } from './fromProfile.ts';
@@ -101,7 +102,7 @@ export function keyGuess(answers: KeyAnswers, handbook: readonly Species[]): Key
   const chances = Object.fromEntries(CUE_NAMES.map((cue) => [cue, share(({ cues }) => cues.has(cue))])) as Record<CueName, number>;
   const alone = Math.min(...weighed.map(({ misses }) => misses)) >= MISSES_ALONE;
   const deadly: Deadly = {
-    cold: alone || share(({ kind }) => kind.flora.includes('frostFree')) > POSSIBLE,
+    cold: alone || share(({ kind }) => kind.flora.includes('frostFree') || neverBelow_C(kind.chillHurts) !== undefined) > POSSIBLE,
     drying: alone || share(({ kind }) => kind.storage === 'recalcitrant') > POSSIBLE,
   };
   const forbidden = new Set<CueName>([...(deadly.cold ? COLD_CUES : []), ...(deadly.drying ? DRY_CUES : [])]);
@@ -169,13 +170,21 @@ function weighedBy(asked: Asked[], { kind, species, counts }: { kind: CueProfile
 function askedOfSpecies(answers: KeyAnswers, species: Species): Asked[] {
   const { flora, life, hardCoat, heatPulse, smoke, ripens } = species;
   const woody = life === 'tree' || life === 'shrub';
+  const garden = flora.every((one) => one === 'garden');
   return [
     [answers.swells, (answers.swells === 'no') === (hardCoat !== undefined && hardCoat.untreated < 0.5), SEEN],
-    [answers.winters, answers.winters === wintersOf(flora), KNOWN],
+    // Of what is grown in gardens everywhere, the winters where it is grown say little.
+    garden ? [answers.winters, true, FITS] : [answers.winters, answers.winters === wintersOf(flora), KNOWN],
     [answers.ground, groundFits(answers.ground, species, heatPulse !== undefined || smoke !== undefined)],
     [
       answers.life,
-      answers.life === 'woody' ? woody : answers.life === 'perennial' ? !woody : answers.life === 'annual' && life === 'annual',
+      answers.life === 'crop'
+        ? flora.includes('garden')
+        : answers.life === 'woody'
+          ? woody
+          : answers.life === 'perennial'
+            ? !woody
+            : life === 'annual',
     ],
     [answers.ripens, answers.ripens === ripens],
     ...askedOfSeed(answers, species),

@@ -12,8 +12,8 @@ export interface SpeciesFilter {
 }
 
 /**
- * Species whose common name, scientific name, synonym or family holds every word typed, in any order; names that begin with it first, then what people call
- * by that word (`acorn`, `wild rose`). Where none does, those whose names are a slip of the finger away, the nearest first. An empty query returns all.
+ * Species whose common name, scientific name, synonym or family holds every word typed, in any order: what is called just that first, then names that begin
+ * with it, then what people call by that word (`acorn`, `wild rose`). Where none does, those whose names are a slip of the finger away, the nearest first. An empty query returns all.
  */
 export function searchSpecies(query: string, handbook: readonly Species[], filter: SpeciesFilter = {}): Species[] {
   const among = handbook.filter((species) => passes(species, filter));
@@ -25,10 +25,12 @@ export function searchSpecies(query: string, handbook: readonly Species[], filte
   return mistyped(plain(query), among, (species) => names(species).map(plain));
 }
 
-/** Species that hold every word: those whose name begins with the first of them, then those whose genus is called so, then the others. */
+/** Species that hold every word: what is called just that, those whose name begins with the first of them, those whose genus is called so, and the others. */
 function holding(words: readonly string[], handbook: readonly Species[]): Species[] | undefined {
   const genera = generaCalled(words);
+  const whole = words.join(' ');
   const rank = (species: Species): number => {
+    if (names(species).some((name) => plain(name) === whole || `${plain(name)}s` === whole)) return -1;
     const text = plain([...names(species), species.family, ...cuesOf(species).map(({ cue }) => CUES[cue].name)].join(' '));
     const holds = words.every((word) => text.includes(word));
     const meant = genera.includes(genusOf(species));

@@ -3,6 +3,7 @@ import type { PlainDate } from '@chill/model/primitives.ts';
 import type { Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/lot.ts';
 import { addDays, daysBetween, shortDate, spell } from '../calendar/dates.ts';
+import { neverBelow_C } from '../chill/chillingInjury.ts';
 
 /** Where seed that dies, or keeps badly, once it is dry stands: by when something must happen, and what. */
 export interface DryingCountdown {
@@ -33,16 +34,16 @@ export function keepingOf(lot: Pick<Lot, 'provenance' | 'storage'>, { drying }: 
 /** The countdown of a lot from its harvest, or `undefined` for seed that keeps dry. Seed whose keeping is not told is taken as lying open. */
 export function dryingCountdown(
   lot: Pick<Lot, 'provenance' | 'storage'>,
-  species: Pick<Species, 'drying' | 'cold' | 'storage'>,
+  species: Pick<Species, 'drying' | 'cold' | 'storage' | 'chillHurts'>,
   today: PlainDate,
 ): DryingCountdown | undefined {
-  const { drying, cold, storage } = species;
+  const { drying, storage } = species;
   const dies = storage === 'recalcitrant';
   const keeping = keepingOf(lot, species);
   if (!drying || !keeping) return undefined;
   const { moist, until } = keeping;
   const days = daysBetween(today, until);
-  const next = cold.need === 'required' ? say('intoDampMediumFridge') : say('sowOrKeepDampCool');
+  const next = nextFor(species);
   if (moist) {
     const text =
       days >= 0
@@ -51,6 +52,13 @@ export function dryingCountdown(
     return { inTime: days >= 0, until, days, text };
   }
   return { inTime: days >= 0, until, days, text: lyingDry(dies, days, shortDate(until, today), next) };
+}
+
+/** What is to be done with seed that must not dry. */
+function nextFor({ cold, chillHurts }: Pick<Species, 'cold' | 'chillHurts'>): string {
+  const below = neverBelow_C(chillHurts);
+  if (below !== undefined) return say('sowOrKeepDampWarm', { below });
+  return say(cold.need === 'required' ? 'intoDampMediumFridge' : 'sowOrKeepDampCool');
 }
 
 /** What becomes of seed in the open air that is good for so many days more, or was for so many less. */

@@ -216,8 +216,11 @@ describe('seed that dies when it dries', () => {
       ({ dormancy, storage }) => storage !== 'orthodox' && /must not dry|keeps badly|keep it (damp|moist)|lies moist/i.test(dormancy.why),
     );
     expect(moist.length).toBeGreaterThan(6);
-    for (const species of moist) expect([species.id, dryingCountdown(lot, species, '2026-09-30')?.inTime]).toEqual([species.id, true]);
+    for (const species of moist) expect([species.id, dryingCountdown(lot, species, '2026-09-24')?.inTime]).toEqual([species.id, true]);
     expect(dryingCountdown(lot, { ...oak, storage: 'intermediate' }, '2026-09-30')?.text).toMatch(/^It keeps badly once dry/);
+    // What cold kills is never told to lie in a fridge.
+    const cacao = dryingCountdown(lot, { ...oak, chillHurts: 'extreme' }, '2026-09-30')?.text;
+    expect(cacao).toMatch(/above 15 °C, never in a fridge/);
   });
   test('dry storage is counted from harvest, and not where it is kept moist', () => {
     const dry_days = (kept: Parameters<typeof broughtBy>[0]) => driedBy(broughtBy(kept), '2026-10-20').days;

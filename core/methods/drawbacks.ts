@@ -1,12 +1,14 @@
 import type { Method } from '@chill/model/method.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { PlainDate } from '@chill/model/primitives.ts';
-import type { Species } from '@chill/model/species.ts';
+import type { ChillHurts, Species } from '@chill/model/species.ts';
 import type { StageKind } from '@chill/model/stage.ts';
 import { say } from '@chill/words/drawbacks.ts';
 import type { Sentence } from '@chill/words/subject.ts';
 import { daysBetween, shortDate, spell } from '../calendar/dates.ts';
 import { daylengthHours, SHORT_DAY_HOURS } from '../calendar/daylength.ts';
+import { aliveAfterCold, CHILL_HURTS, hurtfulCold } from '../chill/chillingInjury.ts';
+import type { FollowedStage } from '../follow/followed.ts';
 import { sproutingStage } from '../follow/stageOrder.ts';
 import { sproutsAt } from '../follow/whereItSprouts.ts';
 import { freshening, mediumName, pieceOf } from '../kinds/media.ts';
@@ -97,6 +99,12 @@ function cueDrawbacks({ chain, method, workedOut, resolved }: Omit<Proposal, 'ag
       reason: say.of('coatOpensTooFew', { opened: percent(chain.opened) }),
     });
   }
+  const cold = species.chillHurts && coldest(species.chillHurts, resolved);
+  if (cold && cold.alive < STILL_ALIVE) {
+    const { below_C, alive, days, temperature_C } = cold;
+    const reason = say.of('coldHurts', { below: below_C, alive: percent(alive), days: spell.of(days), temperature: temperature_C });
+    found.push({ code: 'chillKills', weight: 'stops', reason });
+  }
   if (method.evidence === 'anecdotal') {
     const lost = 1 - chain.survives;
     found.push({
@@ -106,6 +114,21 @@ function cueDrawbacks({ chain, method, workedOut, resolved }: Omit<Proposal, 'ag
     });
   }
   return found;
+}
+
+/** From this share left alive on cold does no harm worth stopping for. */
+const STILL_ALIVE = 0.95;
+
+/** The stage in which cold hurts this seed most, and what it leaves alive. */
+function coldest(hurts: ChillHurts, stages: readonly FollowedStage[]) {
+  const wet = stages.filter(({ kind }) => STAGES[kind].water !== 'dry');
+  const told = wet.map(({ days, temperature_C }) => ({
+    below_C: CHILL_HURTS[hurts].below_C,
+    alive: aliveAfterCold(hurts, hurtfulCold(hurts, temperature_C, 24 * days)),
+    days,
+    temperature_C,
+  }));
+  return told.sort((a, b) => a.alive - b.alive)[0];
 }
 
 /** Whether seed that dies when it dries still lives when the method takes it in. */

@@ -30,6 +30,7 @@ export interface Drawback {
     | 'tooLarge'
     | 'seasonShort'
     | 'swing'
+    | 'chillKills'
     | 'winterUnknown'
     | 'animals'
     | 'workedOut';

@@ -22,6 +22,14 @@ describe('carried to a place that its stage does not lie in', () => {
     expect(carryFault('coldMoist', mat, larch)).toBe('tooWarm');
     expect(carryFault('warmTowel', fridge, larch)).toBe('tooCold');
   });
+  test('what cold kills never goes into a fridge, whatever stage it is in, and dry seed may', () => {
+    const cacao = { storage: 'recalcitrant', chillHurts: 'extreme' } as const;
+    expect((['coldMoist', 'warmTowel', 'soak'] as const).map((stage) => carryFault(stage, fridge, cacao))).toEqual(
+      Array(3).fill('chillDies'),
+    );
+    expect(carryFault('warmTowel', mat, cacao)).toBeUndefined();
+    expect(carryFault('coldMoist', fridge, { storage: 'orthodox', chillHurts: 'drinking' })).toBeUndefined();
+  });
   test('another fridge, another mat, and turns in the freezer are no fault', () => {
     expect(carryFault('coldMoist', place('fridge', 2), acorn)).toBeUndefined();
     expect(carryFault('warmTowel', place('mat', 24), larch)).toBeUndefined();

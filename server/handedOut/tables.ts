@@ -1,4 +1,5 @@
 import { setImmediate } from 'node:timers/promises';
+import { handbookRows } from '@chill/core/cue/handbookTable.ts';
 import { sourceOf } from '@chill/core/lot/source.ts';
 import { sowingOf } from '@chill/core/methods/endings.ts';
 import { containerOf } from '@chill/core/mix/containers.ts';
@@ -40,6 +41,7 @@ const ROWS: Record<Table, (sources: Sources) => Pages> = {
   cold: ({ now }) => [now.batches.flatMap((view) => coldRows(view, now.today))],
   places: ({ now }) => [now.places.map(placeRow)],
   promises: ({ now, store }) => promiseRows(now, store),
+  handbook: ({ views }) => [handbookRows(views.handbook).map(({ gaps, ...row }) => ({ ...row, gaps: gaps.join(' ') }))],
   readings({ now, store, placeId }) {
     if (!now.places.some(({ id }) => id === placeId)) throw Fault.field('place', say('whichPlace'));
     return readingRows(store, placeId as string);

@@ -5,6 +5,7 @@ import type { LotInHand } from '@chill/model/lot.ts';
 import type { Nursery } from '@chill/model/nursery.ts';
 import type { Past } from '@chill/model/past.ts';
 import type { Place } from '@chill/model/place.ts';
+import type { Species } from '@chill/model/species.ts';
 import { unhurried } from '../offThread/unhurried.ts';
 import type { Store } from '../store/store.ts';
 import type { NurseryClock } from './clock.ts';
@@ -49,6 +50,11 @@ export class NurseryViews {
     this.#handbook = handbook;
     this.#clock = clock;
     this.#temperatures = temperatures;
+  }
+
+  /** Every species, the nursery's own among them. */
+  get handbook(): readonly Species[] {
+    return this.#handbook.all();
   }
 
   /** `undefined` before the nursery is set up. */

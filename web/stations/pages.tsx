@@ -71,6 +71,7 @@ export const PAGES: readonly Page[] = [
   later('batch/:code', () => import('./batch/BatchPage.tsx')),
   later('batch/:code/label', () => import('./batch/LabelPage.tsx')),
   later('handbook', () => import('./handbook/HandbookPage.tsx')),
+  later('handbook/table', () => import('./handbook/HandbookTablePage.tsx')),
   later('handbook/key', () => import('./handbook/KeyPage.tsx')),
   later('handbook/:speciesId', () => import('./handbook/SpeciesPage.tsx')),
   later('handbook/:speciesId/change', () => import('./handbook/SpeciesEditor.tsx')),

@@ -11,6 +11,7 @@ import { useRecord } from '../../data/useRecord.ts';
 import { Problem } from '../../kit/told/Problem.tsx';
 
 const FAULTS: Record<CarryFault, string> = worded(say, {
+  chillDies: 'coldKillsIt',
   frozenDies: 'frostKillsIt',
   frozenStops: 'frozenDampCountsForNothing',
   tooWarm: 'tooWarmForCold',

@@ -55,6 +55,9 @@ export default function HandbookPage() {
           <Link to="/glossary" className="quiet">
             {say('glossary')}
           </Link>
+          <Link to="/handbook/table" className="quiet">
+            {say('asTable')}
+          </Link>
           <Link to="/handbook/key" className="action">
             {say('keyToUnknownSeed')}
           </Link>

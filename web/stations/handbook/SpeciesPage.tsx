@@ -1,3 +1,4 @@
+import { CHILL_HURTS } from '@chill/core/chill/chillingInjury.ts';
 import { adviceText, cuesOf } from '@chill/core/cue/cues.ts';
 import { valueName } from '@chill/core/kinds/values.ts';
 import { cautionsOf } from '@chill/core/lot/cautions.ts';
@@ -148,7 +149,7 @@ const KEEPING: Record<Species['storage'], TermName | undefined> = {
 
 /** What is known of a species, in rows, with the term that explains a value. */
 function factsOf(species: Species, units: Units): Fact[] {
-  const { seed, sprouting, cold, dormancy, warmFirst, hardCoat, heatPulse, smoke, flooding, drying } = species;
+  const { seed, sprouting, cold, chillHurts, dormancy, warmFirst, hardCoat, heatPulse, smoke, flooding, drying } = species;
   const temperature = (value: number) => showQuantity(value, 'temperature_C', units);
   const rows: (false | undefined | Fact)[] = [
     [
@@ -178,6 +179,12 @@ function factsOf(species: Species, units: Units): Fact[] {
         need: cold.need === 'required' ? say('required') : say('onlyHelps'),
         days: adviceText(cold.days),
         without: percent(cold.releasedWithout),
+      }),
+    ],
+    chillHurts && [
+      say('coldHurtsFact'),
+      say(CHILL_HURTS[chillHurts].firstHours ? 'hurtsWhileDrinking' : 'hurtsBelow', {
+        below: temperature(CHILL_HURTS[chillHurts].below_C),
       }),
     ],
     smoke && [say('smokeFact'), say('germinateWithout', { with: percent(smoke.with), without: percent(smoke.without) })],

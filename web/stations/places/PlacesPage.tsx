@@ -32,6 +32,7 @@ const TABLES: Record<Exclude<Table, 'readings'>, PlainKey<typeof say>> = {
   cold: 'coldTable',
   places: 'placesTable',
   promises: 'promisesTable',
+  handbook: 'handbookTable',
 };
 
 /** Where seed is kept, in the order of the walk: how cold, how much fits, what is there. */

@@ -146,6 +146,14 @@ export const TaxonHazards = z.object({
 });
 export type TaxonHazards = z.infer<typeof TaxonHazards>;
 
+/** What a figure rests on: trials of the species itself, records of those who raise it, its relatives, or a guess. core/cue/standing.ts says what each is worth. */
+export const Standing = z.enum(['measured', 'records', 'relatives', 'guess']);
+export type Standing = z.infer<typeof Standing>;
+
+/** Figures of an entry that may rest on different things. */
+export const FigureName = z.enum(['viable', 'coat', 'cues', 'sprouts', 'establishes', 'days']);
+export type FigureName = z.infer<typeof FigureName>;
+
 const KnownShare = z.object({ now: Share, worth: z.number().min(1).max(1_000_000) });
 const DaysKnown = z
   .object({ from: Days.positive(), to: Days.positive() })
@@ -222,6 +230,8 @@ export const SpeciesFields = z.object({
   /** What the entry is made from, where it is not a species' own: the defaults of a genus, a first guess, or the grower's copy of another. */
   standsFor: z.enum(['genus', 'guess', 'own']).optional(),
   basedOn: Slug.optional(),
+  /** What its figures rest on, where that is not records of those who raise it. */
+  standing: z.partialRecord(FigureName, Standing).optional(),
   evidence: Evidence,
   sources: z.array(shortText(200)).min(1),
   methods: z.array(Method).min(1),

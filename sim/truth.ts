@@ -1,6 +1,7 @@
+import { STANDING_WORTH, standingOf } from '@chill/core/cue/standing.ts';
 import { STAGES } from '@chill/core/kinds/stages.ts';
 import type { Method } from '@chill/model/method.ts';
-import type { DaysAdvice, Species, TemperatureResponse } from '@chill/model/species.ts';
+import type { DaysAdvice, FigureName, Species, TemperatureResponse } from '@chill/model/species.ts';
 import { Medium, type StageKind } from '@chill/model/stage.ts';
 import { betaDraw, type Chance, gammaDraw, normalDraw } from './draws.ts';
 import { sownTruth } from './sownTruth.ts';
@@ -8,7 +9,7 @@ import { sownTruth } from './sownTruth.ts';
 /**
  * Seeds with a hidden truth, drawn from the priors that the models state, for finding out whether what Chill promises holds. Everything here is written
  * out again from those models, seed by seed and day by day: it shares no law with the forecasts, or it could not tell that they are wrong; only what a
- * stage is, damp or dry, warm or cold, both read in the one table of stages.
+ * stage is, damp or dry, warm or cold, and how well a figure is known, are read in the same tables.
  */
 
 const TEN_SEEDS = 10;
@@ -37,22 +38,25 @@ export interface Truth {
 /** Draws the truth of a lot whose viability is believed to be Beta(alpha, beta). */
 export function drawTruth(species: Species, { alpha, beta }: { alpha: number; beta: number }, chance: Chance): Truth {
   const cue = (one: { without: number; with: number } | undefined) =>
-    one ? { without: shareDraw(one.without, chance), with: shareDraw(one.with, chance) } : { without: 1, with: 1 };
+    one
+      ? { without: shareDraw(one.without, chance, worth('cues')), with: shareDraw(one.with, chance, worth('cues')) }
+      : { without: 1, with: 1 };
   const { hardCoat, smoke, flooding, alternating, sprouting, pot } = species;
+  const worth = (figure: FigureName) => STANDING_WORTH[standingOf(species, figure)];
   const coat = hardCoat ?? { untreated: 1, openCoat: 1, hotWater: 1 };
   const media: readonly Medium[] = Medium.options;
   return {
     viable: betaDraw(alpha, beta, chance),
     coat: {
-      untreated: shareDraw(coat.untreated, chance),
-      openCoat: shareDraw(coat.openCoat, chance),
-      hotWater: shareDraw(coat.hotWater, chance),
+      untreated: shareDraw(coat.untreated, chance, worth('coat')),
+      openCoat: shareDraw(coat.openCoat, chance, worth('coat')),
+      hotWater: shareDraw(coat.hotWater, chance, worth('coat')),
     },
     smoke: cue(smoke),
     flooding: cue(flooding),
-    steady: alternating ? shareDraw(alternating.steady, chance) : 1,
-    sprouts: shareDraw(sprouting.share, chance),
-    establishes: shareDraw(pot.establishes, chance),
+    steady: alternating ? shareDraw(alternating.steady, chance, worth('cues')) : 1,
+    sprouts: shareDraw(sprouting.share, chance, worth('sprouts')),
+    establishes: shareDraw(pot.establishes, chance, worth('establishes')),
     rot: Object.fromEntries(media.map((medium) => [medium, gammaDraw(4, chance) / 4])) as Record<Medium, number>,
     timeScale: Math.exp(0.35 * normalDraw(chance)),
     coldLevel: 1,
@@ -165,7 +169,9 @@ export class LivingSeeds {
     const sowing = method.stages.find((stage) => stage.sowing)?.sowing;
     const sown = sowing && sownTruth(species, sowing);
     const soil = sown ? shareDraw(sown.soil, chance) : 1;
-    const establishes = sown ? shareDraw(sown.plants, chance, sown.worth) : truth.establishes;
+    const establishes = sown
+      ? shareDraw(sown.plants, chance, sown.worth ?? STANDING_WORTH[standingOf(species, 'establishes')])
+      : truth.establishes;
     this.#shared = sown?.shared ?? 1;
     this.seeds = Array.from({ length: count }, () => ({
       comes: chance() < truth.viable * truth.coat[how] * answers * truth.sprouts * soil,

@@ -51,7 +51,11 @@ export const say = subject('why', {
   handbook: 'handbook',
   handbookCHere: 'handbook, at {{temperature}} °C here',
   handbookTenths: 'handbook: first tenth to nine tenths',
-  handbookAsTenSeeds: 'handbook, as if 10 seeds had been seen',
+  handbookAsSeeds: 'handbook: {{standing}}, as if {{seeds}} seeds had been seen',
+  measured: 'measured',
+  records: 'records of growers',
+  relatives: 'its relatives',
+  guess: 'a guess',
   hasDrawback: '“{{name}}” has a drawback: {{text}}',
   sourcesOfCounting: 'ISTA International Rules for Seed Testing, chapter 10, for how far replicates may differ.',
   sourcesOfShares:

@@ -1,4 +1,5 @@
-import type { DaysAdvice, Species } from '@chill/model/species.ts';
+import type { DaysAdvice, Species, Standing } from '@chill/model/species.ts';
+import { standingOf } from './standing.ts';
 
 /** What an entry still lacks. */
 export type Gap = 'oneSource' | 'fewRecords' | 'oneMethod' | 'littleKnown';
@@ -23,6 +24,8 @@ export interface HandbookRow {
   hazards: string;
   methods: number;
   evidence: Species['evidence'];
+  /** What its share that germinates rests on. */
+  standing: Standing;
   gaps: Gap[];
 }
 
@@ -60,5 +63,6 @@ export const handbookRows = (handbook: readonly Species[]): HandbookRow[] =>
     hazards: species.hazards.map(({ code }) => code).join(' '),
     methods: species.methods.length,
     evidence: species.evidence,
+    standing: standingOf(species, 'sprouts'),
     gaps: gapsOf(species),
   }));

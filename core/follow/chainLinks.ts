@@ -3,6 +3,7 @@ import type { Cue, Species } from '@chill/model/species.ts';
 import type { Medium, StageKind } from '@chill/model/stage.ts';
 import { handbookLink, type Link, type NamedLink } from '../chance/prospect.ts';
 import type { BetaShare } from '../chance/shares.ts';
+import { STANDING_WORTH, standingOf, worthOf } from '../cue/standing.ts';
 import { mediumOf } from '../kinds/stages.ts';
 import { expectedSurvival } from '../rot/hazard.ts';
 import { ROT_PRIOR } from '../rot/learned.ts';
@@ -62,19 +63,20 @@ export function seedLinks(
   chain: Pick<Chain, 'warmth' | 'lit' | 'sprouts' | 'soil'>,
 ): ChainLink[] {
   const { smoke, flooding, figures } = species;
+  const cues = STANDING_WORTH[standingOf(species, 'cues')];
   const has = (kind: StageKind) => method.stages.some((stage) => stage.kind === kind);
   const cue = (cause: 'smoke' | 'flooding', of: Cue | undefined, given: boolean): ChainLink[] =>
-    of ? [chainLink({ cause, given }, handbookLink(given ? of.with : of.without))] : [];
+    of ? [chainLink({ cause, given }, handbookLink(given ? of.with : of.without, cues))] : [];
   const { how, share } = coatOpening(species, method);
-  const opened = how === 'openCoat' || how === 'hotWater' ? figures?.[how]?.worth : undefined;
+  const opened = how === 'openCoat' || how === 'hotWater' ? worthOf(species, how) : STANDING_WORTH[standingOf(species, 'coat')];
   return [
     plain('viable', viable),
     chainLink({ cause: 'coat', how }, handbookLink(share, opened)),
     ...cue('smoke', smoke, has('smoke')),
     ...cue('flooding', flooding, has('flood')),
-    plain('warmth', handbookLink(chain.warmth)),
-    ...(chain.lit < 1 ? [plain('light', handbookLink(chain.lit))] : []),
-    plain('sprouts', handbookLink(chain.sprouts, figures?.sprouts?.worth)),
+    plain('warmth', handbookLink(chain.warmth, cues)),
+    ...(chain.lit < 1 ? [plain('light', handbookLink(chain.lit, cues))] : []),
+    plain('sprouts', handbookLink(chain.sprouts, worthOf(species, 'sprouts'))),
     ...(chain.soil < 1 ? [plain('soil', handbookLink(chain.soil, figures?.soil?.worth))] : []),
   ];
 }
@@ -126,6 +128,10 @@ export function chainLinks(
 export const keptLink = ({ kept }: Pick<Chain, 'kept'>): ChainLink[] => (kept < 1 ? [plain('kept', kept)] : []);
 
 /** The share of seedlings potted that become plants; in the ground it is known least. */
-export function establishesLink({ figures }: Pick<Species, 'figures'>, { stages }: Method, share: number): ChainLink {
-  return plain('establishes', handbookLink(share, staysInGround(stages) ? GROUND_WORTH : figures?.establishes?.worth));
+export function establishesLink(
+  species: Pick<Species, 'figures' | 'standing' | 'standsFor'>,
+  { stages }: Method,
+  share: number,
+): ChainLink {
+  return plain('establishes', handbookLink(share, staysInGround(stages) ? GROUND_WORTH : worthOf(species, 'establishes')));
 }

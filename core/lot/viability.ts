@@ -2,31 +2,26 @@ import type { Viability } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
 import { normalCdf, normalQuantile } from '../chance/normal.ts';
 import { type BetaShare, jeffreys } from '../chance/shares.ts';
+import { worthOf } from '../cue/standing.ts';
 
 /** What a packet's figure counts for, in seeds tested. Assumption: laboratories test 400, but not this year and not this bag. */
 export const PACKET_WORTH_SEEDS = 50;
 
-/** What the handbook's usual share counts for, in seeds tested (science: prior worth 10 seeds). */
-export const HANDBOOK_WORTH_SEEDS = 10;
+/** What is known of a species' viability. */
+type ViabilityOf = Pick<Species, 'usuallyViable' | 'figures' | 'standing' | 'standsFor'>;
 
 /**
  * How viable a lot is, as a distribution to carry on with: its own test, the packet's figure, or the usual share, the handbook's or the nursery's own. `years`
  * in dry storage since then take off what the nursery has learned that they do: in probits, viability falls on a straight line (Ellis and Roberts 1980).
  */
-export function viableShare(viability: Viability, species: Pick<Species, 'usuallyViable' | 'figures'>, years = 0): BetaShare {
-  const { worth: usual = HANDBOOK_WORTH_SEEDS, ageing = 0 } = species.figures?.viable ?? {};
-  return aged(
-    viability.kind === 'tested' ? jeffreys(viability.viable, viability.tested) : saidShare(viability, species, usual),
-    ageing * years,
-  );
+export function viableShare(viability: Viability, species: ViabilityOf, years = 0): BetaShare {
+  const ageing = species.figures?.viable?.ageing ?? 0;
+  return aged(viability.kind === 'tested' ? jeffreys(viability.viable, viability.tested) : saidShare(viability, species), ageing * years);
 }
 
-function saidShare(
-  viability: Exclude<Viability, { kind: 'tested' }>,
-  { usuallyViable }: Pick<Species, 'usuallyViable'>,
-  usual: number,
-): BetaShare {
-  const [share, worth] = viability.kind === 'packet' ? [viability.percent / 100, PACKET_WORTH_SEEDS] : [usuallyViable, usual];
+function saidShare(viability: Exclude<Viability, { kind: 'tested' }>, species: ViabilityOf): BetaShare {
+  const [share, worth] =
+    viability.kind === 'packet' ? [viability.percent / 100, PACKET_WORTH_SEEDS] : [species.usuallyViable, worthOf(species, 'viable')];
   return { alpha: share * worth + 0.5, beta: (1 - share) * worth + 0.5 };
 }
 

@@ -335,7 +335,7 @@ describe('where every method is too late', () => {
 test('every figure answers why, with inputs, rule, source and what would change it', () => {
   const [first] = weighMethods(request('balsamorhiza-sagittata')).offered;
   if (!first) throw new Error('no proposal');
-  const seeds = whySeeds(first, 40, 0.9, { viable: jeffreys(17, 20), from: 'your test, 17 of 20', untested: false });
+  const seeds = whySeeds(first, 40, 0.9, { viable: jeffreys(17, 20), from: 'your test, 17 of 20', untested: false, species: {} });
   expect(seeds.inputs.map((input) => shown(input.name))).toContain('not lost to rot');
   for (const why of [seeds, whyTakeOut(first)]) {
     expect(why?.rule && why.source && why.changes).toBeTruthy();

@@ -2,6 +2,7 @@ import type { LotTest } from '@chill/model/lot.ts';
 import type { Learnable, OwnFigure } from '@chill/model/nursery.ts';
 import type { Outcome } from '@chill/model/outcome.ts';
 import type { Species } from '@chill/model/species.ts';
+import { worthOf } from '../cue/standing.ts';
 import { growsAlone, inGround } from '../mix/containers.ts';
 import { reachesAir, sproutsInMix } from '../sowing/sown.ts';
 import { UNHANDLED_LOSES } from '../sowing/towelOrMix.ts';
@@ -51,7 +52,7 @@ export function learnSpecies(
       species.figures?.soil?.worth,
     ),
   );
-  put('establishes', learnShare(species.pot.establishes, after('establishes').flatMap(pottedOf), species.figures?.establishes?.worth));
+  put('establishes', learnShare(species.pot.establishes, after('establishes').flatMap(pottedOf), worthOf(species, 'establishes')));
   for (const how of ['openCoat', 'hotWater'] as const)
     if (species.hardCoat)
       put(
@@ -59,7 +60,7 @@ export function learnSpecies(
         learnShare(
           species.hardCoat[how],
           after(how).flatMap((one) => openedOf(one, how)),
-          species.figures?.[how]?.worth,
+          worthOf(species, how),
         ),
       );
   // One grid tells all three; one of them that was made one's own or forgotten since is told by the batches after it.

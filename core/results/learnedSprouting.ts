@@ -2,6 +2,7 @@ import type { Outcome } from '@chill/model/outcome.ts';
 import type { Species } from '@chill/model/species.ts';
 import { handbookLink, LINK_WORTH_SEEDS, TIME_SCALE_SPREAD } from '../chance/prospect.ts';
 import { type Requirement, requirementsOf } from '../chill/requirement.ts';
+import { worthOf } from '../cue/standing.ts';
 import { chills, keptDry } from '../kinds/stages.ts';
 import { thermalTime } from '../sprout/thermalTime.ts';
 import { germinated } from './germinated.ts';
@@ -44,7 +45,7 @@ export function learnSprouting(
   const { share } = species.sprouting;
   const { cold: said } = requirementsOf(species);
   const chilled = batches.filter(({ earned_days }) => earned_days !== undefined);
-  const link = handbookLink(Math.min(1 - ALL_BUT, Math.max(ALL_BUT, share)), species.figures?.sprouts?.worth);
+  const link = handbookLink(Math.min(1 - ALL_BUT, Math.max(ALL_BUT, share)), worthOf(species, 'sprouts'));
   const weighed = weighSprouting(
     {
       cold: chilled.length > 0 ? said : undefined,

@@ -109,7 +109,12 @@ export function recipeFor(
     plants: RECIPE_PLANTS,
     now,
     ...(was && { was }),
-    why: whySeeds(best, RECIPE_PLANTS, wish.confidence, { viable: inRequest.viable, from: lot?.code ?? say.of('handbook'), untested }),
+    why: whySeeds(best, RECIPE_PLANTS, wish.confidence, {
+      viable: inRequest.viable,
+      from: lot?.code ?? say.of('handbook'),
+      untested,
+      species,
+    }),
     ...(whyCold && { whyCold }),
     ...(lot && { lotId: lot.id }),
     gain: was ? now.ofHundred - was.ofHundred : 0,

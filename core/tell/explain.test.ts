@@ -32,7 +32,7 @@ const named = (why: Why | undefined): Record<string, string> =>
 describe('why so many seeds', () => {
   test('every link stands there with its value, and multiplies to what the rule says', () => {
     const one = proposal('cercis-canadensis', 'sand-in-fridge');
-    const why = whySeeds(one, 40, 0.9, { viable: { alpha: 17.5, beta: 3.5 }, from: 'your test', untested: false });
+    const why = whySeeds(one, 40, 0.9, { viable: { alpha: 17.5, beta: 3.5 }, from: 'your test', untested: false, species: {} });
     const links = named(why);
     expect(Object.keys(links)).toEqual([
       'viable',
@@ -50,8 +50,12 @@ describe('why so many seeds', () => {
       viable: { alpha: 17.5, beta: 3.5 },
       from: 'your test',
       untested: false,
+      species: { standing: { cues: 'guess' } },
     });
     expect(named(why)['answer to smoke or flooding']).toBe('75 %');
+    const rests = why.inputs.map(({ from }) => shown(from));
+    expect(rests).toContain('handbook: a guess, as if 3 seeds had been seen');
+    expect(rests).toContain('handbook: records of growers, as if 10 seeds had been seen');
   });
 });
 
@@ -98,7 +102,7 @@ test('what a nursery’s own results and records moved is said beside what the h
   };
   const one = proposal('balsamorhiza-sagittata', 'sand-in-fridge');
   const said = (why: Why | undefined) => (why?.inputs ?? []).map(({ from }) => shown(from)).join(' | ');
-  const viable = { viable: { alpha: 17.5, beta: 3.5 }, from: 'your test', untested: false };
+  const viable = { viable: { alpha: 17.5, beta: 3.5 }, from: 'your test', untested: false, species: {} };
   expect(said(whySeeds(one, 40, 0.9, viable, own))).toContain('own records: 44 mouldy where 33 were expected');
   expect(said(whyTakeOut(one, own))).toContain('own records: 44 mouldy where 33 were expected');
   expect(said(whySeeds(one, 40, 0.9, viable))).not.toContain('own records');

@@ -1,10 +1,11 @@
-import type { Species, SpeciesFigures } from '@chill/model/species.ts';
+import type { FigureName, Species, SpeciesFigures, Standing } from '@chill/model/species.ts';
 import type { Medium } from '@chill/model/stage.ts';
 import type { Sentence } from '@chill/words/subject.ts';
 import { say } from '@chill/words/why.ts';
 import { spell } from '../calendar/dates.ts';
 import { type BetaShare, meanShare } from '../chance/shares.ts';
 import { DRY_COUNTS } from '../chill/account.ts';
+import { STANDING_WORTH, standingOf } from '../cue/standing.ts';
 import type { TreatmentForecast } from '../follow/followed.ts';
 import type { SproutForecast } from '../forecast/project.ts';
 import { mediumName, pieceOf, rotIn } from '../kinds/media.ts';
@@ -73,39 +74,52 @@ interface ViableLot {
   from: Said;
   untested: boolean;
   years?: number;
+  species: Pick<Species, 'standing' | 'standsFor'>;
 }
+
+/** What a figure rests on, in words. */
+const RESTS_ON: Record<Standing, Sentence> = {
+  measured: say.of('measured'),
+  records: say.of('records'),
+  relatives: say.of('relatives'),
+  guess: say.of('guess'),
+};
 
 /** Why so many seeds. `own`: what the nursery's own results say of the species. */
 export function whySeeds(
   proposal: Proposal,
   plants: number,
   confidence: number,
-  { viable, from, untested, years = 0 }: ViableLot,
+  { viable, from, untested, years = 0, species }: ViableLot,
   own: OwnResults = {},
 ): Why {
   const { chain, method } = proposal;
   const { how } = coatOpeningKind(method);
+  const restsOn = (figure: FigureName) => {
+    const standing = standingOf(species, figure);
+    return say.of('handbookAsSeeds', { standing: RESTS_ON[standing], seeds: STANDING_WORTH[standing] });
+  };
   const links = [
     { name: say.of('viable'), value: percent(meanShare(viable)), from: untested && own.viable ? lotsSaid(own.viable) : from },
     ...(own.viable?.ageing !== undefined && years > 0
       ? [{ name: say.of('storedSince'), value: say.of('years', { years: years.toFixed(1) }), from: say.of('agesByOwnTests') }]
       : []),
     ...(chain.opened < 1
-      ? [{ name: say.of('scarified'), value: percent(chain.opened), from: handbookSaid(how && own[how], say.of('handbook')) }]
+      ? [{ name: say.of('scarified'), value: percent(chain.opened), from: handbookSaid(how && own[how], restsOn('coat')) }]
       : []),
     { name: say.of('madeReady'), value: percent(chain.released), from: say.of('chillCurve') },
-    ...(chain.answered < 1 ? [{ name: say.of('answerToCue'), value: percent(chain.answered), from: say.of('handbookAsTenSeeds') }] : []),
+    ...(chain.answered < 1 ? [{ name: say.of('answerToCue'), value: percent(chain.answered), from: restsOn('cues') }] : []),
     {
       name: say.of('notLostRot'),
       value: percent(chain.survives),
       from: own.rot ? say.of('rotCurveOwn', { rotted: own.rot.rotted, expected: Math.round(own.rot.expected) }) : say.of('rotCurveDoubt'),
     },
-    { name: say.of('germinateOnceReady'), value: percent(chain.sprouts), from: handbookSaid(own.sprouts, say.of('handbookAsTenSeeds')) },
+    { name: say.of('germinateOnceReady'), value: percent(chain.sprouts), from: handbookSaid(own.sprouts, restsOn('sprouts')) },
     ...(chain.soil < 1
       ? [{ name: say.of('comeUpInMix'), value: percent(chain.soil), from: handbookSaid(own.soil, say.of('sourceOfSoil')) }]
       : []),
     ...(chain.kept < 1 ? [{ name: say.of('keptOfEach'), value: percent(chain.kept), from: say.of('oneToEachContainer') }] : []),
-    { name: say.of('growPot'), value: percent(chain.establishes), from: handbookSaid(own.establishes, say.of('handbookAsTenSeeds')) },
+    { name: say.of('growPot'), value: percent(chain.establishes), from: handbookSaid(own.establishes, restsOn('establishes')) },
     ...(proposal.spread ? [{ name: say.of('rangesSpread'), value: `× ${proposal.spread}`, from: say.of('whatCameBefore') }] : []),
   ];
   return {

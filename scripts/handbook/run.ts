@@ -2,7 +2,17 @@ import { handbookRows } from '@chill/core/cue/handbookTable.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
 
 const rows = handbookRows(loadHandbook());
-const columns = ['scientific', 'dormancy', 'warm_days', 'cold_days', 'germinates_C', 'germinates_days', 'evidence', 'gaps'] as const;
+const columns = [
+  'scientific',
+  'dormancy',
+  'warm_days',
+  'cold_days',
+  'germinates_C',
+  'germinates_days',
+  'evidence',
+  'standing',
+  'gaps',
+] as const;
 const cell = (value: unknown) => (Array.isArray(value) ? value.join(' ') : String(value ?? '–'));
 const widths = columns.map((column) => Math.max(column.length, ...rows.map((row) => cell(row[column]).length)));
 const line = (cells: readonly string[]) => cells.map((text, i) => text.padEnd(widths[i] as number)).join('  ');
@@ -22,4 +32,5 @@ const counted = (of: (row: (typeof rows)[number]) => readonly string[]) => {
 console.log(`\n${rows.length} species of ${new Set(rows.map(({ scientific }) => scientific.split(' ')[0])).size} genera.`);
 console.log(`Dormancy: ${counted(({ dormancy }) => [dormancy])}.`);
 console.log(`Evidence: ${counted(({ evidence }) => [evidence])}.`);
+console.log(`Figures rest on: ${counted(({ standing }) => [standing])}.`);
 console.log(`Gaps: ${counted(({ gaps }) => gaps)}.`);

@@ -9,6 +9,7 @@ import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { useAddress } from '../../browser/address.ts';
 import { useNursery } from '../../data/nursery.ts';
+import { STANDINGS } from './SpeciesPage.tsx';
 
 const LACKS: Record<Gap, string> = worded(say, {
   oneSource: 'gapOneSource',
@@ -30,7 +31,6 @@ const DASH = '–';
 
 const COLUMNS: Record<string, Column> = {
   name: { name: () => say('columnName'), by: ({ scientific }) => scientific, shows: ({ scientific }) => scientific },
-  family: { name: () => say('columnFamily'), by: ({ family }) => family, shows: ({ family }) => family },
   dormancy: { name: () => say('columnDormancy'), by: ({ dormancy }) => dormancy, shows: ({ dormancy }) => valueName(dormancy) },
   warm: { name: () => say('columnWarm'), by: ({ warm_days }) => firstDay(warm_days), shows: ({ warm_days }) => warm_days ?? DASH },
   cold: { name: () => say('columnCold'), by: ({ cold_days }) => firstDay(cold_days), shows: ({ cold_days }) => cold_days ?? DASH },
@@ -50,6 +50,7 @@ const COLUMNS: Record<string, Column> = {
     shows: ({ thousandSeeds_g }, units) => showQuantity(thousandSeeds_g, 'mass_g', units, 2),
   },
   evidence: { name: () => say('columnEvidence'), by: ({ evidence }) => evidence, shows: ({ evidence }) => valueName(evidence) },
+  rests: { name: () => say('sharesRestOn'), by: ({ standing }) => standing, shows: ({ standing }) => STANDINGS[standing] },
   lacks: {
     name: () => say('columnLacks'),
     by: ({ gaps }) => -gaps.length,
@@ -111,8 +112,8 @@ export default function HandbookTablePage() {
           <tbody>
             {rows.map((row) => (
               <tr key={row.id} className="border-t border-line align-top [contain-intrinsic-size:auto_2.5rem] [content-visibility:auto]">
-                <th scope="row" className="min-w-56 py-1.5 pr-4 text-left font-normal">
-                  <Link to={`/handbook/${row.id}`} className="quiet italic">
+                <th scope="row" className="min-w-40 py-2 pr-4 text-left font-normal">
+                  <Link to={`/handbook/${row.id}`} className="italic underline decoration-ink3 underline-offset-4">
                     {row.scientific}
                   </Link>
                   <span className="block text-ink2">{row.common}</span>
@@ -120,7 +121,7 @@ export default function HandbookTablePage() {
                 {Object.entries(COLUMNS)
                   .filter(([key]) => key !== 'name')
                   .map(([key, { shows }]) => (
-                    <td key={key} className="py-1.5 pr-4 whitespace-nowrap">
+                    <td key={key} className={`py-2 pr-4 ${key === 'lacks' ? 'min-w-28' : 'whitespace-nowrap'}`}>
                       {shows(row, nursery.settings.units)}
                     </td>
                   ))}

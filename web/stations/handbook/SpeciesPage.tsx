@@ -1,13 +1,15 @@
 import { CHILL_HURTS } from '@chill/core/chill/chillingInjury.ts';
 import { adviceText, cuesOf } from '@chill/core/cue/cues.ts';
+import { standingOf } from '@chill/core/cue/standing.ts';
 import { valueName } from '@chill/core/kinds/values.ts';
 import { cautionsOf } from '@chill/core/lot/cautions.ts';
 import { percent } from '@chill/core/units/percent.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import type { Units } from '@chill/model/nursery.ts';
-import type { Species } from '@chill/model/species.ts';
+import { FigureName, type Species, type Standing } from '@chill/model/species.ts';
 import { say } from '@chill/words/handbook.ts';
 import { Rich } from '@chill/words/rich.tsx';
+import { worded } from '@chill/words/tables.ts';
 import type { Term as TermName } from '@chill/words/terms.ts';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useNursery } from '../../data/nursery.ts';
@@ -57,7 +59,7 @@ export default function SpeciesPage() {
           </p>
         )}
         <h2 className="mt-6">
-          <Term of="dormancy">{say('whyDormant')}</Term>
+          <Term of="dormancy">{say(dormancy.class === 'none' ? 'whatSeedNeeds' : 'whyDormant')}</Term>
         </h2>
         <p className="mt-1 max-w-prose text-[1.06rem]">{dormancy.why}</p>
         <ol aria-label={say('whatNeedsOrder')} className="mt-3">
@@ -210,9 +212,35 @@ function factsOf(species: Species, units: Units): Fact[] {
     [say('thousandWeigh'), showQuantity(seed.thousandSeeds_g, 'mass_g', units, 2)],
     [say('liftRoot'), showQuantity(species.liftAt_mm, 'length_mm', units, 2)],
     [say('evidence'), valueName(species.evidence)],
+    species.standing !== undefined && [say('sharesRestOn'), restsOn(species)],
   ];
   return rows.filter((row): row is Fact => Array.isArray(row));
 }
+
+/** What the figures rest on that do not rest on records of growers: "germination: measured; grown on: a guess". */
+const restsOn = (species: Species): string =>
+  FigureName.options
+    .flatMap((figure) => {
+      const standing = standingOf(species, figure);
+      return standing === 'records' ? [] : say('figureRestsOn', { figure: FIGURES[figure], standing: STANDINGS[standing] });
+    })
+    .join('; ');
+
+const FIGURES: Record<FigureName, string> = worded(say, {
+  viable: 'figureViable',
+  coat: 'figureCoat',
+  cues: 'figureCues',
+  sprouts: 'figureSprouts',
+  establishes: 'figureEstablishes',
+  days: 'figureDays',
+});
+/** What a figure rests on, in a word or two. */
+export const STANDINGS: Record<Standing, string> = worded(say, {
+  measured: 'restsMeasured',
+  records: 'restsRecords',
+  relatives: 'restsRelatives',
+  guess: 'restsGuess',
+});
 
 /** What an own entry says otherwise than the one it was made from. */
 function Differences({ own, original, units }: { own: Species; original: Species; units: Units }) {

@@ -180,6 +180,7 @@ function Details({ proposal: asWeighed, lot, species, learned, settled, wish, re
         from: said(viability, species),
         untested: viability.kind === 'unknown',
         years: agedYears(now, today),
+        species,
       },
       own,
     );

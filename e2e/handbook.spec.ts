@@ -1,4 +1,14 @@
-import { AT_DESK, expect, settle, test } from './nursery.ts';
+import { AT_DESK, expect, type Grower, settle, test } from './nursery.ts';
+
+/** Adds the lot whose species is chosen already: collected on the first of October, of unknown viability. */
+async function addUntested(grower: Grower, place: string): Promise<void> {
+  const { page } = grower;
+  await page.getByLabel('Place', { exact: true }).fill(place);
+  await page.getByLabel('Day', { exact: true }).fill('1 Oct');
+  await page.getByLabel('Seeds in stock').fill('400');
+  await grower.press(page.getByRole('radio', { name: 'not known' }));
+  await grower.press(grower.button('Add the lot'));
+}
 
 test('an unknown seed through the key, to a lot that can be planned', AT_DESK, async ({ page, grower }) => {
   await settle(grower);
@@ -24,11 +34,7 @@ test('an unknown seed through the key, to a lot that can be planned', AT_DESK, a
   await page.getByLabel('Call it').fill('Hedge berry');
   await grower.press(grower.button('Keep, and add the lot'));
   await expect(page.getByRole('combobox', { name: 'Species' })).toHaveValue(/Hedge berry/);
-  await page.getByLabel('Place', { exact: true }).fill('Hedge');
-  await page.getByLabel('Day', { exact: true }).fill('1 Oct');
-  await page.getByLabel('Seeds in stock').fill('400');
-  await grower.press(page.getByRole('radio', { name: 'not known' }));
-  await grower.press(grower.button('Add the lot'));
+  await addUntested(grower, 'Hedge');
   await grower.press(grower.link('Why this seed is dormant'));
   await expect(page.getByText('This entry is a first guess.')).toBeVisible();
   await grower.barrierFree();
@@ -101,11 +107,7 @@ test('what a newcomer grows is found by its usual name, and planned; the whole h
     await grower.goTo('/seeds/new');
     await page.getByRole('combobox', { name: 'Species' }).fill(typed);
     await grower.press(page.getByRole('option').first());
-    await page.getByLabel('Place', { exact: true }).fill('Swapped');
-    await page.getByLabel('Day', { exact: true }).fill('1 Oct');
-    await page.getByLabel('Seeds in stock').fill('300');
-    await grower.press(page.getByRole('radio', { name: 'not known' }));
-    await grower.press(grower.button('Add the lot'));
+    await addUntested(grower, 'Swapped');
     await grower.press(grower.link('Plan with this lot'));
     await expect(page.getByRole('list', { name: 'Methods, best first' }).getByRole('button').first()).toContainText(first);
   }

@@ -68,6 +68,13 @@ describe('the handbook', () => {
     },
   );
 
+  test('soaks nothing of which it says that it must not be soaked', () => {
+    const unsoaked = handbook.filter(({ dormancy }) => /do not soak/i.test(dormancy.why));
+    expect(unsoaked.length).toBeGreaterThan(2);
+    for (const { id, methods } of unsoaked)
+      expect([id, methods.flatMap(({ stages }) => stages.map(({ kind }) => kind)).includes('soak')]).toEqual([id, false]);
+  });
+
   test('gives warm stages a temperature at which the species sprouts at all', () => {
     for (const { id, sprouting } of handbook) {
       expect([id, sprouting.at_C > sprouting.base_C && sprouting.at_C < sprouting.ceiling_C]).toEqual([id, true]);

@@ -51,6 +51,7 @@ export const say = subject('why', {
   handbook: 'handbook',
   handbookCHere: 'handbook, at {{temperature}} °C here',
   handbookTenths: 'handbook: first tenth to nine tenths',
+  fieldsAsSeeds: 'field studies of beds, as if {{seeds}} seeds had been seen',
   handbookAsSeeds: 'handbook: {{standing}}, as if {{seeds}} seeds had been seen',
   measured: 'measured',
   records: 'records of growers',

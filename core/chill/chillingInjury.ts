@@ -2,8 +2,8 @@ import type { ChillHurts } from '@chill/model/species.ts';
 import { normalCdf } from '../chance/normal.ts';
 
 /**
- * Cold that hurts seed which needs none. Wet seed of warm countries is hurt below a temperature, by how far below and for how long (degree-hours), and half
- * of it is dead after `half`. Assumptions after published chilling injury, which grows with cold and time; of warm crops only the first day of drinking counts
+ * Cold that hurts seed which needs none. Wet seed of warm countries is hurt below `below_C`, by how far below and for how long, and half of it is dead after
+ * `half_degreeHours`. Assumptions after published chilling injury, which grows with cold and time; of warm crops only the first hours of drinking count
  * (Pollock & Toole 1966 on beans).
  */
 export const CHILL_HURTS: Record<ChillHurts, { below_C: number; half_degreeHours: number; firstHours?: number }> = {
@@ -27,7 +27,7 @@ export function aliveAfterCold(hurts: ChillHurts, degreeHours: number): number {
   return 1 - normalCdf(Math.log(degreeHours / CHILL_HURTS[hurts].half_degreeHours) / SPREAD);
 }
 
-/** Whether seed must not lie wet in a place of this temperature for days, and the limit that it wants; `undefined` where cold does it no lasting harm. */
+/** The temperature below which this seed must never lie wet, °C; `undefined` where cold only checks it while it drinks, or does it no harm. */
 export function neverBelow_C(hurts: ChillHurts | undefined): number | undefined {
   return hurts && CHILL_HURTS[hurts].firstHours === undefined ? CHILL_HURTS[hurts].below_C : undefined;
 }

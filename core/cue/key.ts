@@ -168,27 +168,28 @@ function weighedBy(asked: Asked[], { kind, species, counts }: { kind: CueProfile
 }
 
 function askedOfSpecies(answers: KeyAnswers, species: Species): Asked[] {
-  const { flora, life, hardCoat, heatPulse, smoke, ripens } = species;
-  const woody = life === 'tree' || life === 'shrub';
+  const { flora, hardCoat, heatPulse, smoke, ripens } = species;
   const garden = flora.every((one) => one === 'garden');
   return [
     [answers.swells, (answers.swells === 'no') === (hardCoat !== undefined && hardCoat.untreated < 0.5), SEEN],
     // Of what is grown in gardens everywhere, the winters where it is grown say little.
     garden ? [answers.winters, true, FITS] : [answers.winters, answers.winters === wintersOf(flora), KNOWN],
-    [answers.ground, groundFits(answers.ground, species, heatPulse !== undefined || smoke !== undefined)],
     [
-      answers.life,
-      answers.life === 'crop'
-        ? flora.includes('garden')
-        : answers.life === 'woody'
-          ? woody
-          : answers.life === 'perennial'
-            ? !woody
-            : life === 'annual',
+      answers.ground,
+      groundFits(answers.ground, species, heatPulse !== undefined || smoke !== undefined) || (garden && answers.ground === 'open'),
     ],
+    [answers.life, lifeFits(answers.life, species)],
     [answers.ripens, answers.ripens === ripens],
     ...askedOfSeed(answers, species),
   ];
+}
+
+/** Whether a species lives as was answered: what is grown in gardens counts as a crop, whatever it is in the wild. */
+function lifeFits(answer: KeyAnswers['life'], { life, flora }: Pick<Species, 'life' | 'flora'>): boolean {
+  const woody = life === 'tree' || life === 'shrub';
+  if (answer === 'crop') return flora.includes('garden');
+  if (answer === 'woody') return woody;
+  return answer === 'perennial' ? !woody : life === 'annual';
 }
 
 /** Of the kinds that the handbook has no species of: they grow in most ground and ripen at any season. */

@@ -13,7 +13,8 @@ export interface SpeciesFilter {
 
 /**
  * Species whose common name, scientific name, synonym or family holds every word typed, in any order: what is called just that first, then names that begin
- * with it, then what people call by that word (`acorn`, `wild rose`). Where none does, those whose names are a slip of the finger away, the nearest first. An empty query returns all.
+ * with it, then what people call by that word (`acorn`, `wild rose`). Where none does, those whose names are a slip of the finger away, the nearest first.
+ * An empty query returns all.
  */
 export function searchSpecies(query: string, handbook: readonly Species[], filter: SpeciesFilter = {}): Species[] {
   const among = handbook.filter((species) => passes(species, filter));

@@ -39,6 +39,7 @@ test('what rests on less asks for more seeds and promises a wider range', () => 
 
 test('the nursery’s own results stand before the handbook’s, a genus that stands in rests on relatives', () => {
   expect(worthOf({ figures: { sprouts: { now: 0.8, worth: 44 } }, standing: { sprouts: 'guess' } }, 'sprouts')).toBe(44);
-  expect(worthOf({ standsFor: 'genus' }, 'establishes')).toBe(STANDING_WORTH.relatives);
+  // Nor does a genus inherit the trials of the species that it is made from.
+  expect(worthOf({ standsFor: 'genus', standing: { establishes: 'measured' } }, 'establishes')).toBe(STANDING_WORTH.relatives);
   expect(worthOf({ standing: { coat: 'measured' } }, 'hotWater')).toBe(STANDING_WORTH.measured);
 });

@@ -6,9 +6,10 @@ import type { FigureName, Species, Standing } from '@chill/model/species.ts';
  */
 export const STANDING_WORTH: Record<Standing, number> = { measured: 30, records: 10, relatives: 5, guess: 3 };
 
-/** What a figure of an entry rests on: as it says, else on relatives where a genus or a guess stands in, else on records. */
+/** What a figure of an entry rests on: where a genus or a guess stands in, on that, whatever its model rests on; else as the entry says, or on records. */
 export function standingOf({ standing, standsFor }: Pick<Species, 'standing' | 'standsFor'>, figure: FigureName): Standing {
-  return standing?.[figure] ?? ({ genus: 'relatives', guess: 'guess', own: 'records' } as const)[standsFor ?? 'own'];
+  if (standsFor === 'genus') return 'relatives';
+  return standsFor === 'guess' ? 'guess' : (standing?.[figure] ?? 'records');
 }
 
 /** What an entry's share counts for in seeds seen: by the nursery's own results where there are any, else by what it rests on. */

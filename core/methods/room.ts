@@ -37,7 +37,10 @@ export function roomOf(seeds: number, medium: Medium, seed: SeedForm, place: Roo
   return pieces * (room === 'litres' ? LITRES[piece] : 1);
 }
 
-/** Room that so many containers take: on measured shelves by what fits there; elsewhere by the trays they stand in, the towels that would lie there, or their litres. */
+/**
+ * Room that so many containers take: on measured shelves by what fits there; elsewhere by the trays they stand in, the towels that would lie there, or their
+ * litres.
+ */
 function roomOfContainers(containers: number, facts: ContainerFacts, { room = 'bags', shelf, capacity }: RoomIn): number {
   if (shelf) return roomOnShelves(containers, facts, { shelf, capacity });
   switch (room) {

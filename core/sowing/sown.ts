@@ -49,11 +49,17 @@ const SEVERAL = 2;
 /** Small plugs serve small seed, mg. */
 const PLUG_BELOW_MG = 1;
 
-/** Where seed waits that is sown first: a flat, or cells that hang together, are too long for a household fridge; outdoors a flat is watched and meshed better than many cells. */
+/**
+ * Where seed waits that is sown first: a flat, or cells that hang together, are too long for a household fridge; outdoors a flat is watched and meshed better
+ * than many cells.
+ */
 export type SownWhere = 'bench' | 'fridge' | 'outdoors';
 const OPEN = { bench: 'flat', fridge: 'halfTray', outdoors: 'flat' } as const satisfies Record<SownWhere, Container>;
 
-/** How a species is sown where nobody says otherwise: dust over an open tray, small seed into plugs, outdoors into a flat, large seed one to a deep cell or pot. */
+/**
+ * How a species is sown where nobody says otherwise: dust over an open tray; small seed into plugs, in the fridge and outdoors over an open tray too; large seed
+ * one to a deep cell or pot.
+ */
 export const usualSowing = (species: Sowable, where: SownWhere = 'bench'): Sowing => sowingInto(species, usualInto(species, where));
 
 /** How a species is sown into a container, or one of the nursery's own: so many to each that one stands there, or as many as an open tray takes; as deep as is usual. */

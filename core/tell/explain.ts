@@ -17,6 +17,8 @@ import { FOUND_DRY_AT } from '../mix/topUp.ts';
 import { MEDIUM_TARGET, TOWEL_TARGET } from '../mix/water.ts';
 import type { RotMultiplier } from '../rot/learned.ts';
 import { rotRange } from '../rot/range.ts';
+import { GROUND_WORTH } from '../sowing/ground.ts';
+import { staysInGround } from '../sowing/sown.ts';
 import { earnedPerDay, type SteadyTreatment, type TakeOut, WINDOW_KEEPS } from '../takeOut/takeOut.ts';
 import { percent } from '../units/percent.ts';
 
@@ -99,6 +101,7 @@ export function whySeeds(
     const standing = standingOf(species, figure);
     return say.of('handbookAsSeeds', { standing: RESTS_ON[standing], seeds: STANDING_WORTH[standing] });
   };
+  const growsOn = staysInGround(method.stages) ? say.of('fieldsAsSeeds', { seeds: GROUND_WORTH }) : restsOn('establishes');
   const links = [
     { name: say.of('viable'), value: percent(meanShare(viable)), from: untested && own.viable ? lotsSaid(own.viable) : from },
     ...(own.viable?.ageing !== undefined && years > 0
@@ -119,7 +122,7 @@ export function whySeeds(
       ? [{ name: say.of('comeUpInMix'), value: percent(chain.soil), from: handbookSaid(own.soil, say.of('sourceOfSoil')) }]
       : []),
     ...(chain.kept < 1 ? [{ name: say.of('keptOfEach'), value: percent(chain.kept), from: say.of('oneToEachContainer') }] : []),
-    { name: say.of('growPot'), value: percent(chain.establishes), from: handbookSaid(own.establishes, restsOn('establishes')) },
+    { name: say.of('growPot'), value: percent(chain.establishes), from: handbookSaid(own.establishes, growsOn) },
     ...(proposal.spread ? [{ name: say.of('rangesSpread'), value: `× ${proposal.spread}`, from: say.of('whatCameBefore') }] : []),
   ];
   return {

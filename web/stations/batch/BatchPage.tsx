@@ -279,7 +279,7 @@ function WhyWater({ view, stage }: { view: BatchView; stage: number }) {
 /** The controls of a task; of one that is not due yet, folded, since it can be done early. */
 function TaskControls({ view, task, sight, early }: { view: BatchView; task: Task; sight: Sight | undefined; early: boolean }) {
   const controls = (
-    <div className="mt-2 [&>div]:desk:justify-start">
+    <div className="mt-2 [&_p]:desk:text-left [&>div]:desk:justify-start">
       <AnswerControls view={view} task={task} sight={sight} />
     </div>
   );

@@ -111,7 +111,7 @@ export default function HandbookTablePage() {
           </thead>
           <tbody>
             {rows.map((row) => (
-              <tr key={row.id} className="border-t border-line align-top [contain-intrinsic-size:auto_2.5rem] [content-visibility:auto]">
+              <tr key={row.id} className="border-t border-line align-top">
                 <th scope="row" className="min-w-40 py-2 pr-4 text-left font-normal">
                   <Link to={`/handbook/${row.id}`} className="italic underline decoration-ink3 underline-offset-4">
                     {row.scientific}

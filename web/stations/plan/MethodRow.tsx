@@ -137,7 +137,7 @@ const WAITS: Record<NonNullable<StageFacts['earns']>, string> = worded(say, {
   winter: 'outdoors',
 });
 
-/** What a method takes besides seed: "2 places in the fridge, 9 checks and about 40 minutes of work". */
+/** What a method takes besides seed: "room for 2 bags in the fridge, 9 checks and about 40 minutes of work". */
 function takes({ effort: { fridgeBags, checks, minutes } }: Proposal): string {
   const room = fridgeBags === 0 ? say('noRoomFridge') : say('roomInFridge', { count: fridgeBags });
   const time =

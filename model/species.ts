@@ -146,7 +146,7 @@ export const TaxonHazards = z.object({
 });
 export type TaxonHazards = z.infer<typeof TaxonHazards>;
 
-/** What a figure rests on: trials of the species itself, records of those who raise it, its relatives, or a guess. core/cue/standing.ts says what each is worth. */
+/** What a figure rests on: trials of the species itself, records of those who raise it, its relatives, or a guess. core/chance/standing.ts says what each is worth. */
 export const Standing = z.enum(['measured', 'records', 'relatives', 'guess']);
 export type Standing = z.infer<typeof Standing>;
 

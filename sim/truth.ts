@@ -1,4 +1,4 @@
-import { STANDING_WORTH, standingOf } from '@chill/core/cue/standing.ts';
+import { STANDING_WORTH, standingOf } from '@chill/core/chance/standing.ts';
 import { STAGES } from '@chill/core/kinds/stages.ts';
 import type { Method } from '@chill/model/method.ts';
 import type { DaysAdvice, FigureName, Species, TemperatureResponse } from '@chill/model/species.ts';

@@ -1,5 +1,5 @@
 import type { DaysAdvice, Species, Standing } from '@chill/model/species.ts';
-import { standingOf } from './standing.ts';
+import { standingOf } from '../chance/standing.ts';
 
 /** What an entry still lacks. */
 export type Gap = 'oneSource' | 'fewRecords' | 'oneMethod' | 'littleKnown';

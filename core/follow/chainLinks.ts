@@ -3,7 +3,7 @@ import type { Cue, Species } from '@chill/model/species.ts';
 import type { Medium, StageKind } from '@chill/model/stage.ts';
 import { handbookLink, type Link, type NamedLink } from '../chance/prospect.ts';
 import type { BetaShare } from '../chance/shares.ts';
-import { STANDING_WORTH, standingOf, worthOf } from '../cue/standing.ts';
+import { STANDING_WORTH, standingOf, worthOf } from '../chance/standing.ts';
 import { mediumOf } from '../kinds/stages.ts';
 import { expectedSurvival } from '../rot/hazard.ts';
 import { ROT_PRIOR } from '../rot/learned.ts';

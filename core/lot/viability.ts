@@ -2,7 +2,7 @@ import type { Viability } from '@chill/model/lot.ts';
 import type { Species } from '@chill/model/species.ts';
 import { normalCdf, normalQuantile } from '../chance/normal.ts';
 import { type BetaShare, jeffreys } from '../chance/shares.ts';
-import { worthOf } from '../cue/standing.ts';
+import { worthOf } from '../chance/standing.ts';
 
 /** What a packet's figure counts for, in seeds tested. Assumption: laboratories test 400, but not this year and not this bag. */
 export const PACKET_WORTH_SEEDS = 50;

@@ -2,7 +2,7 @@ import type { LotTest } from '@chill/model/lot.ts';
 import type { Learnable, OwnFigure } from '@chill/model/nursery.ts';
 import type { Outcome } from '@chill/model/outcome.ts';
 import type { Species } from '@chill/model/species.ts';
-import { worthOf } from '../cue/standing.ts';
+import { worthOf } from '../chance/standing.ts';
 import { growsAlone, inGround } from '../mix/containers.ts';
 import { reachesAir, sproutsInMix } from '../sowing/sown.ts';
 import { UNHANDLED_LOSES } from '../sowing/towelOrMix.ts';

@@ -1,8 +1,8 @@
 import type { Outcome } from '@chill/model/outcome.ts';
 import type { Species } from '@chill/model/species.ts';
 import { handbookLink, LINK_WORTH_SEEDS, TIME_SCALE_SPREAD } from '../chance/prospect.ts';
+import { worthOf } from '../chance/standing.ts';
 import { type Requirement, requirementsOf } from '../chill/requirement.ts';
-import { worthOf } from '../cue/standing.ts';
 import { chills, keptDry } from '../kinds/stages.ts';
 import { thermalTime } from '../sprout/thermalTime.ts';
 import { germinated } from './germinated.ts';

@@ -1,6 +1,6 @@
+import { standingOf } from '@chill/core/chance/standing.ts';
 import { CHILL_HURTS } from '@chill/core/chill/chillingInjury.ts';
 import { adviceText, cuesOf } from '@chill/core/cue/cues.ts';
-import { standingOf } from '@chill/core/cue/standing.ts';
 import { valueName } from '@chill/core/kinds/values.ts';
 import { cautionsOf } from '@chill/core/lot/cautions.ts';
 import { percent } from '@chill/core/units/percent.ts';

@@ -2,9 +2,9 @@ import { SALLOW_GAP } from '@chill/demo/nursery.ts';
 import { loadHandbook } from '@chill/handbook/load.ts';
 import type { Species, Standing } from '@chill/model/species.ts';
 import { expect, test } from '@jest/globals';
-import { lotInRequest, propose } from '../methods/propose.ts';
-import { findMethod } from '../methods/schools.ts';
-import { STANDING_WORTH, worthOf } from './standing.ts';
+import { STANDING_WORTH, worthOf } from '../chance/standing.ts';
+import { lotInRequest, propose } from './propose.ts';
+import { findMethod } from './schools.ts';
 
 const larch = loadHandbook().find(({ id }) => id === 'larix-occidentalis') as Species;
 const TODAY = '2026-10-01';

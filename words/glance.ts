@@ -39,6 +39,8 @@ export const say = subject('glance', {
   noneExpectedBefore: 'None expected before {{nextOn}}.',
   now: ', now <b>{{range}}</b>',
   nowTakeOutDay: 'now; {{readyAtBest}} % on the take-out day',
+  countAbout: 'count what stands about {{plantOut}}',
+  countAboutAfter: '{{now}} Count what stands about <b>{{plantOut}}</b>.',
   plantOutAbout: 'plant out about {{plantOut}}',
   plantOutAboutAfter: '{{now}} Plant out about <b>{{plantOut}}</b>.',
   plantsPlanned: 'Plants: planned {{range}}',

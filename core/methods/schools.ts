@@ -112,7 +112,9 @@ function wordsFor(
   const { speaksFor, speaksAgainst } = SCHOOLS[school];
   const without = cold.need === 'none' ? 1 : cold.releasedWithout;
   if (school === 'noCold' && without >= MOSTLY_NONE)
-    return { speaksFor: say(cold.need === 'none' ? 'quickNoCold' : 'quick'), speaksAgainst: say('germinatesAtOnce') };
+    return cold.need === 'none'
+      ? { speaksFor: say('needsNoCold'), speaksAgainst: say('startInSeason') }
+      : { speaksFor: say('quick'), speaksAgainst: say('germinatesAtOnce') };
   if (school === 'mediumInFridge' && seed.length_mm < SMALL_MM) return { speaksFor: say('leastRot'), speaksAgainst };
   return { speaksFor, speaksAgainst };
 }

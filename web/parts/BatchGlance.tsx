@@ -65,6 +65,7 @@ export function Account({ view }: { view: BatchView }) {
   const { today, nursery } = useNursery();
   const show = (celsius: number) => showQuantity(celsius, 'temperature_C', nursery.settings.units);
   const { treatment, sprouting, state, stages, plantOut } = view.projection;
+  const stays = staysInGround(view.batch.plan.method.stages);
   if (state.closedOn) return <p className="mt-3">{say('closed', { closedOn: shortDate(state.closedOn, today) })}</p>;
   if (sprouting && state.stage >= sprouting.stage) {
     const inPots = state.counts.potted + state.counts.established;
@@ -77,8 +78,8 @@ export function Account({ view }: { view: BatchView }) {
               ? say('since', { since })
               : say('sinceExpected', { since, expected: Math.round(sprouting.expectedByNow) })}
           </Figure>
-          <Figure value={inPots} unit={say(staysInGround(view.batch.plan.method.stages) ? 'inTheBed' : 'pots')}>
-            {say('plantOutAbout', { plantOut: shortDate(pottedOutOn(view.projection), today) })}
+          <Figure value={inPots} unit={say(stays ? 'inTheBed' : 'pots')}>
+            {say(stays ? 'countAbout' : 'plantOutAbout', { plantOut: shortDate(pottedOutOn(view.projection), today) })}
           </Figure>
         </div>
         {isStage(stages[state.stage]?.kind, ({ check }) => check === 'sprouts') && <p className="mt-3">{sproutsAhead(sprouting, today)}</p>}
@@ -145,7 +146,7 @@ export function Account({ view }: { view: BatchView }) {
       <p className="mt-3">
         <Rich
           say={say}
-          of="plantOutAboutAfter"
+          of={stays ? 'countAboutAfter' : 'plantOutAboutAfter'}
           facts={{
             now: state.underWay
               ? say('inStageSince', { stage: stageName(next.kind), start: shortDate(next.start, today) })

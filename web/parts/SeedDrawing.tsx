@@ -8,7 +8,8 @@ const PX_PER_MM = 96 / 25.4;
 
 /** How much larger than life a seed is drawn so that it can be seen: a round figure, said beside it. */
 export function enlargement(seed: SeedForm, room_px: number): number {
-  const whole = (seed.length_mm + (seed.wing_mm ?? 0)) * PX_PER_MM;
+  // The rule under it runs on to a whole millimetre.
+  const whole = Math.ceil(seed.length_mm + (seed.wing_mm ?? 0)) * PX_PER_MM;
   const fit = room_px / whole;
   return [40, 30, 20, 15, 10, 8, 6, 5, 4, 3, 2, 1.5, 1].find((factor) => factor <= fit) ?? 1;
 }

@@ -1,5 +1,4 @@
 import { addDays, daysBetween, later, shortDate } from '@chill/core/calendar/dates.ts';
-import { groundFrom } from '@chill/core/follow/outdoorWarmth.ts';
 import { wholeSproutingDays } from '@chill/core/follow/stage.ts';
 import { sproutingStage } from '@chill/core/follow/stageOrder.ts';
 import type { ProjectedStage } from '@chill/core/ledger/projectedStage.ts';
@@ -14,7 +13,6 @@ import { comesUp, crowded, lookAfter_days, sownBy, usualSowing } from '@chill/co
 import { thermalTime } from '@chill/core/sprout/thermalTime.ts';
 import { placeForStage } from '@chill/core/tasks/tasks.ts';
 import { showQuantity, volumeBothWays } from '@chill/core/units/quantities.ts';
-import { yearOf } from '@chill/core/winter/climate.ts';
 import type { Sowing } from '@chill/model/container.ts';
 import { say } from '@chill/words/sowing.ts';
 import { spoken } from '@chill/words/subject.ts';
@@ -100,8 +98,13 @@ function UntilUp({ view, sowing }: { view: BatchView; sowing: Sowing }) {
   const { start, started, temperature_C } = projection.stages[sproutingStage(view.batch.plan.method)] as ProjectedStage;
   const law = thermalTime(species.sprouting);
   const since = started ? start : later(start, today);
-  const warmth = inGround(sowing) ? groundFrom(species, yearOf(nursery), since) : { temperature_C };
-  const by = (share: number) => addDays(since, wholeSproutingDays(share, law, { ...warmth, sowing }, species));
+  /** The day by which so many of those to come are up, as the curve has it; where nothing is expected, as the species does at that warmth. */
+  const by = (share: number) => {
+    const { belief, course } = projection.outlook;
+    const warmth = belief.warmthFor(share);
+    const day = warmth === undefined ? undefined : course.dayOf(warmth);
+    return day ? later(day, since) : addDays(since, wholeSproutingDays(share, law, { temperature_C, sowing }, species));
+  };
   const into = containerOf(sowing);
   const seeds = countIn(projection.state.counts, ['waiting', 'swollen']);
   const spare = waterToSpare_mm(into.depth_mm, sowing.cover_mm);

@@ -59,7 +59,7 @@ export const say = subject('results', {
   givenAwayFate: 'given away as seed',
   learnedTitle: 'What is learned',
   learnedIntro:
-    'A share from the handbook counts as ten seeds seen, and its days may be off by a third. Your own results are added to them, and what comes of both is used in every new plan. Figures in brackets are ranges, 9 times in 10.',
+    'A share from the handbook counts as ten seeds seen, more where it was measured and fewer where it is a guess; its days may be off by a third. Your own results are added to them, and what comes of both is used in every new plan. Figures in brackets are ranges, 9 times in 10.',
   learnedNothing: 'Nothing is learned yet. When batches are closed, what they show appears here, and plans use it.',
   learnedHandbook: 'handbook {{figure}}',
   learnedHad_one: 'you had {{came}} of {{of}} in {{count}} batch',

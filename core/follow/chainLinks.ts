@@ -104,7 +104,7 @@ export function lossLinks(
   return [...rot, plain('otherwise', otherwise)];
 }
 
-/** The whole chain with what is not known of it: the handbook's shares are worth ten seeds each, and rot has the nursery's own unknown multiplier in each medium. */
+/** The whole chain with what is not known of it: the handbook's shares are worth what they rest on, and rot has the nursery's own unknown multiplier in each medium. */
 export function chainLinks(
   viable: BetaShare,
   species: Species,

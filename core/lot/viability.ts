@@ -8,7 +8,7 @@ import { worthOf } from '../chance/standing.ts';
 export const PACKET_WORTH_SEEDS = 50;
 
 /** What is known of a species' viability. */
-type ViabilityOf = Pick<Species, 'usuallyViable' | 'figures' | 'standing' | 'standsFor'>;
+export type ViabilityOf = Pick<Species, 'usuallyViable' | 'figures' | 'standing' | 'standsFor'>;
 
 /**
  * How viable a lot is, as a distribution to carry on with: its own test, the packet's figure, or the usual share, the handbook's or the nursery's own. `years`

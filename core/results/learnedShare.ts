@@ -21,7 +21,7 @@ export interface LearnedShare {
 export const SPREAD_FROM = 3;
 
 /**
- * A share from the handbook, worth ten seeds, and what was counted since. Where three batches or more differ beyond luck, each counts for as many seeds as
+ * A share from the handbook, worth so many seeds, and what was counted since. Where three batches or more differ beyond luck, each counts for as many seeds as
  * it tells of by itself (a beta-binomial).
  */
 export function learnShare(said: number, counted: readonly Counted[], prior = LINK_WORTH_SEEDS): LearnedShare | undefined {

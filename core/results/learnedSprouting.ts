@@ -57,7 +57,7 @@ export function learnSprouting(
   );
   const seen = batches.filter(({ came }) => came > 0);
   return {
-    sprouts: shareFrom(weighed, share, batches),
+    sprouts: shareFrom(weighed, { said: share, worth: worthOf(species, 'sprouts') }, batches),
     ...(said && chilled.length > 0 && { cold: coldFrom(weighed, said, chilled) }),
     ...(seen.length > 0 && { speed: speedFrom(weighed, species, seen) }),
   };
@@ -65,7 +65,11 @@ export function learnSprouting(
 /** A share that the handbook has as none or all is next to that. */
 const ALL_BUT = 0.01;
 
-function shareFrom({ share, expected, likeliest, spread }: WeighedGrid, said: number, batches: readonly Told[]): LearnedShare {
+function shareFrom(
+  { share, expected, likeliest, spread }: WeighedGrid,
+  { said, worth }: { said: number; worth: number },
+  batches: readonly Told[],
+): LearnedShare {
   const { mean, variance, low, high } = momentsOf(share);
   // Of all that were there, those that could come by then.
   const able = sum(batches.map(({ of }, i) => (of * (expected[i] as number)) / likeliest));
@@ -77,8 +81,8 @@ function shareFrom({ share, expected, likeliest, spread }: WeighedGrid, said: nu
     low,
     high,
     had: { came, of: Math.max(came, Math.round(able)) },
-    // As many seeds as a Beta of that mean and spread stands for.
-    worth: worthForNext(Math.max(LINK_WORTH_SEEDS, (mean * (1 - mean)) / Math.max(1e-9, variance) - 1), spread),
+    // As many seeds as a Beta of that mean and spread stands for; no fewer than a handbook's share, or one that was known less well, began with.
+    worth: worthForNext(Math.max(Math.min(LINK_WORTH_SEEDS, worth), (mean * (1 - mean)) / Math.max(1e-9, variance) - 1), spread),
     ...(spread !== undefined && { spread }),
   };
 }

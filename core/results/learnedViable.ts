@@ -1,11 +1,10 @@
 import type { LotInHand, LotTest } from '@chill/model/lot.ts';
 import type { LotId } from '@chill/model/primitives.ts';
-import type { Species } from '@chill/model/species.ts';
 import { YEAR_DAYS } from '../calendar/dates.ts';
 import { normalCdf, normalQuantile } from '../chance/normal.ts';
 import { driedBy } from '../chill/requirement.ts';
 import { broughtBy, lotState } from '../lot/lotLedger.ts';
-import { viableShare } from '../lot/viability.ts';
+import { type ViabilityOf, viableShare } from '../lot/viability.ts';
 import { type LearnedShare, SPREAD_FROM } from './learnedShare.ts';
 import { middles, momentsOf, stepsOf, sum } from './weighed.ts';
 
@@ -44,10 +43,10 @@ const USUAL_AGEING = 0.1;
 const APART_YEARS = 1;
 
 /**
- * How viable a lot is that nobody has tested, by tests of others of its species: the handbook's share as ten seeds; in probits, viability falls on a straight
+ * How viable a lot is that nobody has tested, by tests of others of its species: the handbook's share as many seeds as it is worth; in probits, viability falls on a straight
  * line with years in dry storage (Ellis and Roberts 1980), and lots lie about it, as far apart as makes three or more of them likeliest.
  */
-export function learnViable(species: Pick<Species, 'usuallyViable' | 'figures'>, tests: readonly LotTest[]): LearnedViable | undefined {
+export function learnViable(species: ViabilityOf, tests: readonly LotTest[]): LearnedViable | undefined {
   if (tests.length === 0) return undefined;
   const ofLot = new Map<LotId, LotTest[]>();
   for (const test of tests) ofLot.set(test.lotId, [...(ofLot.get(test.lotId) ?? []), test]);

@@ -23,6 +23,9 @@ const optionalText = (max: number) =>
     .max(max, { error: say('mostCharacters', { most: max }) })
     .optional();
 
+/** What is told apart within a species: a variety, a form, a cultivar, a source line. */
+export const Variety = shortText(60);
+
 /** Where seed came from. */
 export const Provenance = z.discriminatedUnion('kind', [
   z.object({
@@ -83,6 +86,8 @@ export const Lot = z.object({
     .trim()
     .regex(/^[A-Za-z0-9][A-Za-z0-9.-]{1,19}$/, { error: () => say('lotCode') }),
   speciesId: Slug,
+  /** The variety, form, cultivar or source line below the species; plans take the species' figures until its own results differ. */
+  variety: Variety.optional(),
   provenance: Provenance,
   /** Seeds in hand when the lot was written down, after any that a test used up. */
   seeds: PositiveCount,

@@ -52,6 +52,9 @@ export const Outcome = z.object({
   speciesId: Slug,
   lotId: LotId,
   lotCode: z.string(),
+  /** The variety of that lot, and where its seed was from, as they are noted on it. */
+  variety: z.string().optional(),
+  source: z.string().optional(),
   madeOn: PlainDate,
   closedOn: PlainDate,
   /** Where the whole bag went: such a batch is judged by nobody, and teaches nothing of its seed. */

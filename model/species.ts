@@ -217,6 +217,8 @@ export const SpeciesFields = z.object({
   /** Warm days and cool nights, and the share of those that would come which still come at one steady temperature. */
   alternating: z.object({ day_C: Celsius, night_C: Celsius, steady: Share }).optional(),
   sprouting: SproutingHabit,
+  /** False where seed of a named variety gives plants unlike it: outbred, hybrid, or grafted kinds. */
+  comesTrue: z.literal(false).optional(),
   /** Share of a cleaned lot that is viable, where nothing better is known. */
   usuallyViable: Share,
   pot: z.object({ days: StageDays, establishes: Share }),

@@ -28,6 +28,8 @@ export const say = subject('dataPackage', {
   promisedLow: 'Fewest plants promised when it was planned, 9 times in 10.',
   results: 'What came of each batch',
   seeds: 'Seeds it began with.',
+  source: 'The supplier of its seed, or the place where it was collected.',
+  variety: 'The variety of its lot, where one is noted.',
   species: 'Its species, by its id in the handbook.',
   temperature: 'Temperature of the warmth, °C.',
   title: 'Results of {{nursery}}',

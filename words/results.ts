@@ -35,6 +35,11 @@ export const say = subject('results', {
   byPlan: 'against the promise, worst first',
   byPlants: 'plants from each seed, fewest first',
   bySpecies: 'species',
+  byVariety: 'variety',
+  bySource: 'supplier or source',
+  noSource: 'source not noted',
+  varietyApart:
+    '{{variety}} is planned by its own results: {{now}} germinate, {{low}} to {{high}}, 9 times in 10. You had {{came}} of {{of}}, and {{otherCame}} of {{otherOf}} of the others.',
   byWork: 'work for each plant, most first',
   byLate: 'lateness, latest first',
   byYear: 'year',

@@ -14,6 +14,7 @@ import { stateOf } from '../ledger/fold.ts';
 import { asPlannedNow } from '../ledger/planInForce.ts';
 import { lotState } from '../lot/lotLedger.ts';
 import type { LotState } from '../lot/lotState.ts';
+import { asOfLot } from '../lot/variety.ts';
 import { withFigures } from '../methods/figures.ts';
 import { type LearnedRot, learnRot } from '../rot/learned.ts';
 import type { Task } from '../tasks/task.ts';
@@ -136,7 +137,15 @@ export class NurseryReader {
     const ofLot =
       kept?.view.lot === lot
         ? kept.ofLot
-        : JSON.stringify([lot.state.viability, lot.state.testedOn, lot.state.towelTests, lot.state.storage, lot.wintered, lot.provenance]);
+        : JSON.stringify([
+            lot.state.viability,
+            lot.state.testedOn,
+            lot.state.towelTests,
+            lot.state.storage,
+            lot.wintered,
+            lot.provenance,
+            lot.variety,
+          ]);
     const against = [today, places, nursery, rot, printed, ofLot, ...recordsOf(batch, temperatures)];
     // What runs against a timer has tasks by the hour; everything else only by the day.
     const timed = kept?.view.projection.state.timers.some(({ ended }) => !ended);
@@ -146,7 +155,7 @@ export class NurseryReader {
       return kept.view;
     }
     // What it was planned with holds to its end, whatever is learned meanwhile.
-    const species = withFigures(printed, batch.plan.figures);
+    const species = withFigures(asOfLot(printed, lot), batch.plan.figures);
     const situation: Situation = { species, lot: asItStands(lot), places, nursery, today, temperatures, now, ...(rot && { rot }) };
     const projection = project(batch, situation);
     const view = { batch, species, lot, projection, tasks: tasksFor(batch, projection, situation) };

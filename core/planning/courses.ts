@@ -6,6 +6,7 @@ import { placesFor } from '../kinds/places.ts';
 import { atBench, STAGES } from '../kinds/stages.ts';
 import { movedTo, totalDays } from '../methods/dated.ts';
 import { unsownId } from '../methods/endings.ts';
+import { withFigures } from '../methods/figures.ts';
 import type { Proposal } from '../methods/proposal.ts';
 import { doubtOf, lotInRequest, propose, type Request, weighMethods, withSownEndings } from '../methods/propose.ts';
 import { findMethod, methodsToWeigh } from '../methods/schools.ts';
@@ -139,7 +140,8 @@ function basesFor(
   return [...withSownEndings(offered.slice(0, 1), request), ...offered.slice(1)].filter(({ method }) => open(method)).slice(0, METHODS + 1);
 }
 
-function requestFor({ nursery, places, today, rot }: SeasonToPlan, species: Species, lot: StockedLot, wish: Wish): Request {
+function requestFor({ nursery, places, today, rot }: SeasonToPlan, ofAll: Species, lot: StockedLot, wish: Wish): Request {
+  const species = withFigures(ofAll, lot.figures);
   return { ...lotInRequest(lot, lot.unassigned, species, today), species, wish, nursery, places, today, ...(rot && { rot }) };
 }
 

@@ -9,6 +9,7 @@ import { chills, keptDry, mediumOf, STAGES } from '../kinds/stages.ts';
 import type { Seen } from '../ledger/batchState.ts';
 import { eventsInForce } from '../ledger/standing.ts';
 import { viableOn } from '../lot/lotLedger.ts';
+import { sourceOf } from '../lot/source.ts';
 import { sowingOf } from '../methods/endings.ts';
 import { asItStands, type BatchView } from '../nursery/reader.ts';
 import { workDone } from '../season/work.ts';
@@ -30,6 +31,7 @@ export function outcomeOf(view: BatchView, today: string): Outcome {
   const sown = sowingOf(plan.method);
   const { standing } = eventsInForce(batch.events);
   const closing = standing.findLast(({ kind }) => kind === 'closed');
+  const source = sourceOf(lot.provenance);
   const gone = closing?.kind === 'closed' ? closing.why : undefined;
   const hands = handsTogether(standing.flatMap(({ by }) => (by === undefined ? [] : [{ name: by, entries: 1 }])));
   return {
@@ -38,6 +40,8 @@ export function outcomeOf(view: BatchView, today: string): Outcome {
     speciesId,
     lotId,
     lotCode: lot.code,
+    ...(lot.variety && { variety: lot.variety }),
+    ...(source && { source }),
     madeOn,
     closedOn: state.closedOn ?? today,
     method: { id: plan.method.id, name: plan.method.name },

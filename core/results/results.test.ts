@@ -32,7 +32,12 @@ const viewOf = (batch: Batch, today: string): BatchView => {
   return {
     batch: now,
     species: larch,
-    lot: { code: 'LO-26-01', state: { viability: situation(larch, today).lot.viability } } as LotView,
+    lot: {
+      code: 'LO-26-01',
+      variety: 'Valley',
+      provenance: { kind: 'bought', supplier: 'a neighbour', on: '2026-01-01' },
+      state: { viability: situation(larch, today).lot.viability },
+    } as LotView,
     projection,
     tasks: [],
   };
@@ -73,6 +78,7 @@ describe('what came of a batch', () => {
     expect(mostlyBy(outcome)).toBe('Ida');
     expect(minutes).toBeGreaterThan(5);
     expect(stages.at(-1)?.was?.end).toBe(out);
+    expect(outcome).toMatchObject({ variety: 'Valley', source: 'a neighbour' });
     expect(lateBy(outcome)).toBe(lateBy({ stages: stages.slice(-1) }));
   });
 });

@@ -7,9 +7,10 @@ import { asNurseryHas } from './asUsed.ts';
 import { type CameUpIn, cameUpBySowing } from './cameUp.ts';
 import { type Learned, learnSpecies } from './learned.ts';
 import { type LotsApart, lotsApart } from './lotsApart.ts';
+import { type VarietyApart, varietiesApart } from './varieties.ts';
 
 /** Counted up whenever the same lesson would teach otherwise: what is kept of what was learned is then learned anew. */
-export const LEARNED_AS = 2;
+export const LEARNED_AS = 3;
 
 /**
  * Of more batches, or tests of lots, than this the latest tell of a species: its ranges are within a few percent by then, and seed of ten years ago was other
@@ -30,6 +31,8 @@ export interface LearnedOf {
   speciesId: string;
   learned: Learned;
   apart: LotsApart[];
+  /** Varieties that differ from the species' other seed beyond luck. */
+  varieties: VarietyApart[];
   /** What came up where it was sown, by what it was sown into and how deep. */
   sown: CameUpIn[];
 }
@@ -67,5 +70,11 @@ export function learnedFrom({ species, outcomes, figures, tests }: Lesson): Lear
   const learned = learnSpecies(species, outcomes, figures, tests);
   // Roots on a towel and shoots out of mix do not tell two lots apart.
   const onTowels = outcomes.filter(({ sown }) => !sown);
-  return { speciesId: species.id, learned, apart: lotsApart(species, onTowels), sown: cameUpBySowing(outcomes) };
+  return {
+    speciesId: species.id,
+    learned,
+    apart: lotsApart(species, onTowels),
+    varieties: varietiesApart(species, onTowels),
+    sown: cameUpBySowing(outcomes),
+  };
 }

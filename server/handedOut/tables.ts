@@ -79,10 +79,11 @@ async function* ofEvery(views: NurseryViews, rows: (view: BatchView) => CsvRow[]
   for await (const page of views.everyBatch()) yield page.flatMap(rows);
 }
 
-function lotRow({ code, speciesId, seeds, unassigned, provenance, note }: LotInHand): CsvRow {
+function lotRow({ code, speciesId, variety, seeds, unassigned, provenance, note }: LotInHand): CsvRow {
   return {
     code,
     species: speciesId,
+    variety,
     seeds,
     unassigned,
     origin: provenance.kind,
@@ -97,6 +98,7 @@ function batchRow({ batch, species, lot, projection: { state, stages, plantOut }
   return {
     code: batch.code,
     species: species.scientific,
+    variety: lot.variety,
     lot: lot.code,
     method: batch.plan.method.name,
     sownInto: sowing && containerOf(sowing).name,

@@ -1,6 +1,7 @@
 import { LedgerError } from '@chill/core/ledger/refuse.ts';
 import { acceptLot } from '@chill/core/lot/acceptLot.ts';
 import { foldLot } from '@chill/core/lot/lotLedger.ts';
+import { sourceOf } from '@chill/core/lot/source.ts';
 import type { Lot, LotAppend, LotEvent, LotInHand } from '@chill/model/lot.ts';
 import type { LotId } from '@chill/model/primitives.ts';
 import { say } from '@chill/words/server.ts';
@@ -97,6 +98,9 @@ export async function changeLot(manager: EntityManager, database: Database.Datab
     { id: lot.id },
     { code: lot.code, seeds: lot.seeds, version, drawer: unassigned, body: JSON.stringify(lot) },
   );
+  // What is kept of its closed batches names its code, its variety and its source.
+  const named = (one: Lot) => JSON.stringify([one.code, one.variety, sourceOf(one.provenance)]);
+  if (named(lot) !== named(known)) database.prepare('UPDATE kept SET outcome_read = 0 WHERE lot_id = ?').run(lot.id);
   const { towels, events } = known;
   return { ...lot, unassigned, inBatches: taken, towels, version, events };
 }

@@ -13,6 +13,7 @@ import { Asked1760000000012 } from './migrations/0012-asked.ts';
 import { OutcomesApart1760000000013 } from './migrations/0013-outcomes-apart.ts';
 import { OneName1760000000014 } from './migrations/0014-one-name.ts';
 import { FloatTest1760000000015 } from './migrations/0015-float-test.ts';
+import { Sources1760000000016 } from './migrations/0016-sources.ts';
 
 /** Everything that was ever changed in how the data is stored, in order. None is changed once it has been released. */
 export const MIGRATIONS = [
@@ -31,4 +32,5 @@ export const MIGRATIONS = [
   OutcomesApart1760000000013,
   OneName1760000000014,
   FloatTest1760000000015,
+  Sources1760000000016,
 ];

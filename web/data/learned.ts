@@ -1,5 +1,9 @@
+import { asOfLot } from '@chill/core/lot/variety.ts';
+import { withFigures } from '@chill/core/methods/figures.ts';
 import { asNurseryHas, withLearned } from '@chill/core/results/asUsed.ts';
 import type { LearnedOf, Taught } from '@chill/core/results/taught.ts';
+import { figuresOfVariety } from '@chill/core/results/varieties.ts';
+import type { Lot } from '@chill/model/lot.ts';
 import type { OwnFigure } from '@chill/model/nursery.ts';
 import type { Species } from '@chill/model/species.ts';
 import { useMemo } from 'react';
@@ -72,10 +76,27 @@ export function useLearned(): Known | undefined {
   }, [told, handbook, changed, error]);
 }
 
-/** A species as plans take it, as soon as that is known; until then as the handbook has it, with the nursery's own figures. */
-export function useAsPlanned<Given extends Species | undefined>(species: Given): Given | Species {
+/** Each planned species with the figures of a variety, made once. */
+const usedOfVariety = new WeakMap<Species, Map<string, Species>>();
+
+/** A species as plans take it, for the seed of one lot: called by its variety, and with what is known of that where it differs beyond luck. */
+export function plannedForLot(species: Species, lot: Pick<Lot, 'variety'> | undefined, of: LearnedOf | undefined): Species {
+  const named = asOfLot(species, lot);
+  const figures = figuresOfVariety(of?.varieties ?? [], lot?.variety);
+  if (!figures) return named;
+  const known = usedOfVariety.get(named) ?? new Map<string, Species>();
+  usedOfVariety.set(named, known);
+  const text = JSON.stringify(figures);
+  const made = known.get(text) ?? withFigures(named, figures);
+  known.set(text, made);
+  return made;
+}
+
+/** A species as plans take it, for a lot's seed where one is given, as soon as that is known; until then as the handbook has it, with the nursery's own figures. */
+export function useAsPlanned<Given extends Species | undefined>(species: Given, lot?: Pick<Lot, 'variety'>): Given | Species {
   const { figures = NO_FIGURES } = useNursery().nursery;
   const known = useLearned();
   const printed = useMemo(() => species && asNurseryHas(species, figures), [species, figures]);
-  return known?.forPlans.find(({ id }) => id === species?.id) ?? printed ?? species;
+  const planned = known?.forPlans.find(({ id }) => id === species?.id) ?? printed;
+  return planned ? plannedForLot(planned, lot, known?.learned.get(planned.id)) : species;
 }

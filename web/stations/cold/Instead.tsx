@@ -26,7 +26,10 @@ const ROW = 'grid items-center gap-y-1 border-t border-line py-2 sm:col-span-ful
 /** The other methods for the same lot, from today, each with what it would make ready and when. */
 export function Instead({ lot, enough }: { lot: LotView; enough: number }) {
   const { handbook, nursery, placesAsMeasured: places, today, rot } = useNursery();
-  const species = useAsPlanned(handbook.find(({ id }) => id === lot.speciesId));
+  const species = useAsPlanned(
+    handbook.find(({ id }) => id === lot.speciesId),
+    lot,
+  );
   const { confidence, frostRisk: risk } = nursery.settings;
   // The same that Plan begins with: one method has one day, wherever it is told.
   const wish = useMemo(() => ({ plants: USUAL_PLANTS, confidence, timing: { by: 'frostRisk', risk } }) as const, [confidence, risk]);

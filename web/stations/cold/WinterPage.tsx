@@ -40,7 +40,10 @@ export default function WinterPage() {
     return found && seasonsOf(found).length > 0;
   });
   const lot = waiting.find(({ id }) => id === query.get('lot')) ?? waiting.find(({ unassigned }) => unassigned > 0) ?? waiting[0];
-  const species = useAsPlanned(handbook.find(({ id }) => id === lot?.speciesId));
+  const species = useAsPlanned(
+    handbook.find(({ id }) => id === lot?.speciesId),
+    lot,
+  );
   const asked = query.get('out') ?? today;
   const out = /^\d{4}-\d{2}-\d{2}$/.test(asked) ? asked : today;
   const frame = placesFor('outdoorWinter', places)[0];

@@ -32,7 +32,10 @@ export default function PlanStation() {
   const [opened, setOpened] = useState<string | undefined>(query.get('method') ?? undefined);
   const lot = lots.find((one) => one.id === wording.lotId);
   const known = useLearned();
-  const species = useAsPlanned(handbook.find((one) => one.id === lot?.speciesId));
+  const species = useAsPlanned(
+    handbook.find((one) => one.id === lot?.speciesId),
+    lot,
+  );
   const request = useRequest(lot, species, wish);
   const weighed = useMemo(() => (request ? weighMethods(request) : NOTHING_WEIGHED), [request]);
   // Asked once the hand rests: it weighs the neighbouring wishes too.

@@ -1,4 +1,5 @@
 import { daysBetween, shortDate } from '@chill/core/calendar/dates.ts';
+import { asOfLot } from '@chill/core/lot/variety.ts';
 import { lotInRequest } from '@chill/core/methods/propose.ts';
 import { type AllOfIt, allInTime } from '@chill/core/methods/stillInTime.ts';
 import { span } from '@chill/core/units/span.ts';
@@ -109,7 +110,10 @@ function Line({ lot, best, day }: Row & { day: string }) {
   const { handbook, today } = useNursery();
   const { proposal, plants, inTime } = best;
   const { dates, method } = proposal;
-  const species = handbook.find(({ id }) => id === lot.speciesId);
+  const species = asOfLot(
+    handbook.find(({ id }) => id === lot.speciesId),
+    lot,
+  );
   const late = daysBetween(day, dates.plantOut);
   const plan = `/plan?${new URLSearchParams({
     lot: lot.id,

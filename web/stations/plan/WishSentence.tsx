@@ -1,4 +1,5 @@
 import { shortDate } from '@chill/core/calendar/dates.ts';
+import { asOfLot } from '@chill/core/lot/variety.ts';
 import { wantedDay } from '@chill/core/methods/propose.ts';
 import { firstFrostOf, frostRiskOn } from '@chill/core/winter/frost.ts';
 import type { Wish } from '@chill/model/batch.ts';
@@ -42,7 +43,11 @@ export function WishSentence({
   species: Species;
 }) {
   const { lots, handbook, nursery, today } = useNursery();
-  const name = (one: LotView) => handbook.find((each) => each.id === one.speciesId)?.common[0] ?? one.speciesId;
+  const name = (one: LotView) =>
+    asOfLot(
+      handbook.find((each) => each.id === one.speciesId),
+      one,
+    )?.common[0] ?? one.speciesId;
   const ready = wish && wantedDay(wish, nursery, today);
   return (
     <div>

@@ -1,6 +1,7 @@
 import { stocked } from '@chill/core/nursery/stocked.ts';
 import type { LotRule, Pinned, SeasonToPlan } from '@chill/core/planning/season.ts';
 import { wantedOf } from '@chill/core/planning/wanted.ts';
+import { figuresOfVariety } from '@chill/core/results/varieties.ts';
 import { staysOf } from '@chill/core/season/stays.ts';
 import { expectedWork } from '@chill/core/season/work.ts';
 import { useMemo } from 'react';
@@ -46,7 +47,7 @@ export function useSeason(mayMove: boolean): SeasonInHand | undefined {
     const stock = lots.flatMap((lot) => {
       const back = withdrawn.reduce((sum, { batch }) => sum + (batch.lotId === lot.id ? batch.plan.seeds : 0), 0);
       if (lot.unassigned + back === 0 || !species.some(({ id }) => id === lot.speciesId)) return [];
-      return [stocked(lot, back)];
+      return [stocked(lot, back, figuresOfVariety(known?.learned.get(lot.speciesId)?.varieties ?? [], lot.variety))];
     });
     return {
       movable: movable.length,
@@ -63,5 +64,5 @@ export function useSeason(mayMove: boolean): SeasonInHand | undefined {
         withdraw: withdrawn.map(({ batch }) => batch.id),
       },
     };
-  }, [inHand, plans, mayMove, nursery, places, lots, handbook, batches, rot, today]);
+  }, [inHand, plans, mayMove, nursery, places, lots, handbook, known, batches, rot, today]);
 }

@@ -109,6 +109,20 @@ function OfSpecies({ species, of }: { species: Species; of: LearnedOf | undefine
             {half_days !== undefined && ` ${say('halfUpBy', { half: half_days })}`}
           </li>
         ))}
+        {of?.varieties.map(({ variety, sprouts: { now, low, high, had }, others }) => (
+          <li key={variety} className="border-t border-line py-2">
+            {say('varietyApart', {
+              variety,
+              now: percent(now),
+              low: percent(low),
+              high: percent(high),
+              came: had.came,
+              of: had.of,
+              otherCame: others.had.came,
+              otherOf: others.had.of,
+            })}
+          </li>
+        ))}
         {of?.apart.map(({ better, worse, chance }) => (
           <li key={`${better.lotId} ${worse.lotId}`} className="border-t border-line py-2">
             {say('lotsApart', {
@@ -141,7 +155,7 @@ const ownShare = ({ now, worth, ageing }: LearnedViable) => ({
 });
 
 const tells = (of: LearnedOf | undefined) =>
-  of !== undefined && (Object.keys(of.learned).length > 0 || of.apart.length > 0 || of.sown.length > 0);
+  of !== undefined && (Object.keys(of.learned).length > 0 || of.apart.length > 0 || of.varieties.length > 0 || of.sown.length > 0);
 
 /** How far the figure that moved most lies from the handbook's: shares as the logarithm of their odds, days as that of their length. */
 function movedBy(of: LearnedOf | undefined): number {

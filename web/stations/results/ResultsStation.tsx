@@ -71,7 +71,8 @@ function ClosedBatches({ all }: { all: readonly JudgedBatch[] }) {
   const within = judged.filter(({ against }) => against === 'within').length;
   const names = useMemo(() => new Map(handbook.map((one) => [one.id, one.common[0] ?? one.scientific])), [handbook]);
   const placeNames = useMemo(() => new Map<string, string>(places.map(({ id, name }) => [id, name])), [places]);
-  const nameOf = ({ outcome }: JudgedBatch) => names.get(outcome.speciesId) ?? outcome.speciesId;
+  const speciesName = ({ outcome }: JudgedBatch) => names.get(outcome.speciesId) ?? outcome.speciesId;
+  const nameOf = (one: JudgedBatch) => [speciesName(one), ...(one.outcome.variety ? [one.outcome.variety] : [])].join(', ');
   const lay = ({ outcome: { stages } }: JudgedBatch) => [
     ...new Set(stages.flatMap(({ placeId, was }) => (was && placeId ? [placeNames.get(placeId) ?? say('noPlace')] : []))),
   ];
@@ -84,7 +85,9 @@ function ClosedBatches({ all }: { all: readonly JudgedBatch[] }) {
     code: ({ outcome }) => outcome.code,
   };
   const groups: Record<string, (one: JudgedBatch) => string> = {
-    species: nameOf,
+    species: speciesName,
+    variety: nameOf,
+    source: ({ outcome }) => outcome.source ?? say('noSource'),
     method: ({ outcome }) => outcome.method.name,
     lot: ({ outcome }) => outcome.lotCode,
     year: ({ outcome }) => yearOfResult(outcome),
@@ -99,6 +102,7 @@ function ClosedBatches({ all }: { all: readonly JudgedBatch[] }) {
           nameOf(one),
           one.outcome.method.name,
           one.outcome.lotCode,
+          one.outcome.source,
           yearOfResult(one.outcome),
           ...lay(one),
           ...(one.outcome.hands ?? []).map(({ name }) => name),
@@ -127,6 +131,8 @@ function ClosedBatches({ all }: { all: readonly JudgedBatch[] }) {
         groups={{
           '': say('notAll'),
           species: say('bySpecies'),
+          variety: say('byVariety'),
+          source: say('bySource'),
           method: say('byMethod'),
           lot: say('byLot'),
           year: say('byYear'),

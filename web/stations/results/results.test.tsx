@@ -135,7 +135,7 @@ describe('what is learned', () => {
     },
   };
   const sown = [{ container: 'plug, 72 a tray', cover_mm: 3, came: 30, of: 41, batches: 2, half_days: 12 }];
-  const ofLarch = { speciesId: larch.speciesId, learned, apart: [], sown };
+  const ofLarch = { speciesId: larch.speciesId, learned, apart: [], varieties: [], sown };
   test('is shown as it moved; made one’s own it is saved with the day and what it counts for, forgotten with the day alone', async () => {
     const { user } = open(() => <LearnedPage />, [outcome('AAA', 20)], '/results/learned', [ofLarch]);
     expect(screen.getByText('now 56 %')).toBeTruthy();

@@ -1,6 +1,7 @@
 import { temperatureNow } from '@chill/core/chill/now.ts';
 import { PLACES } from '@chill/core/kinds/places.ts';
 import { dryingCountdown } from '@chill/core/lot/drying.ts';
+import { asOfLot } from '@chill/core/lot/variety.ts';
 import { showQuantity } from '@chill/core/units/quantities.ts';
 import { Rich } from '@chill/words/rich.tsx';
 import { say } from '@chill/words/round.ts';
@@ -81,7 +82,10 @@ function useOutOfRange(): Alarm[] {
 function useDrying(): Alarm[] {
   const { lots, handbook, today } = useNursery();
   return lots.flatMap((lot) => {
-    const species = handbook.find((one) => one.id === lot.speciesId);
+    const species = asOfLot(
+      handbook.find((one) => one.id === lot.speciesId),
+      lot,
+    );
     const countdown = species && lot.unassigned > 0 ? dryingCountdown(asItStands(lot), species, today) : undefined;
     if (!countdown?.inTime || countdown.days > URGENT_DAYS) return [];
     const says = (

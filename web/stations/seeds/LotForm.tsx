@@ -83,6 +83,12 @@ function LotFields({ known }: { known: LotView | undefined }) {
             {say('notKnownUseTheKey')}
           </Link>
         )}
+        <Typed
+          form={form}
+          name="variety"
+          label={say('variety')}
+          hint={say(written.variety.trim() && species?.comesTrue === false ? 'notTrueHint' : 'varietyHint')}
+        />
         <Origin form={form} species={species} />
         <div className="grid gap-x-8 gap-y-5 sm:grid-cols-2">
           <div>

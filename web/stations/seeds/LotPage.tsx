@@ -5,6 +5,7 @@ import { viableOn } from '@chill/core/lot/lotLedger.ts';
 import type { ViableTest } from '@chill/core/lot/lotState.ts';
 import { seedsNeeded } from '@chill/core/lot/seedsNeeded.ts';
 import { testAge } from '@chill/core/lot/testPlan.ts';
+import { asOfLot } from '@chill/core/lot/variety.ts';
 import { viableCount } from '@chill/core/lot/viableCount.ts';
 import { showCoordinates } from '@chill/core/units/coordinates.ts';
 import type { Species } from '@chill/model/species.ts';
@@ -46,7 +47,10 @@ export default function LotPage() {
   const { lot, looking } = useLot(lotId);
   const [action, setAction] = useState<Action>();
   const [said, setSaid] = useState<string>();
-  const species = handbook.find((one) => one.id === lot?.speciesId);
+  const species = asOfLot(
+    handbook.find((one) => one.id === lot?.speciesId),
+    lot,
+  );
   if (!lot && looking) return <Waiting />;
   if (!lot || !species) {
     return <NotThere title={say('noSuchLot')} to="/seeds" back={say('allLots')} />;
@@ -69,7 +73,7 @@ export default function LotPage() {
             parts={{ i: <i />, span: <span className="code" /> }}
           />
         </p>
-        <Provenance lot={lot} />
+        <Provenance lot={lot} species={species} />
         {drying && (
           <p
             className={`mt-4 border-l-4 py-1 pl-3 text-lg ${drying.inTime && drying.days > 3 ? 'border-ink' : 'border-alarm font-semibold text-alarm'}`}
@@ -179,13 +183,13 @@ const ASKED_FOR = 40;
 /** How viable it is by its tests, or as such seed usually is here. */
 function HowViable({ lot, species }: { lot: LotView; species: Species }) {
   const { viability, towelTests } = lot.state;
-  return <ViableRange viability={viability} species={useAsPlanned(species)} towelTests={towelTests} lot={lot} />;
+  return <ViableRange viability={viability} species={useAsPlanned(species, lot)} towelTests={towelTests} lot={lot} />;
 }
 
 /** What that means for the seeds in the drawer: how many are viable, and how many to take to have forty that are. */
 function ViableInDrawer({ lot, species: printed }: { lot: LotView; species: Species }) {
   const { today } = useNursery();
-  const species = useAsPlanned(printed);
+  const species = useAsPlanned(printed, lot);
   const viable = viableOn(asItStands(lot), species, today);
   const { low, high, byTest } = viableCount(lot.state.viability, viable, lot.unassigned, lot.state.towelTests.length);
   const take = seedsNeeded(ASKED_FOR, 0.9, viable);
@@ -208,7 +212,7 @@ function Estimated({ lot: { amount, state } }: { lot: LotView }) {
   return <p className="text-ink2">{say('amountFrom', amount)}</p>;
 }
 
-function Provenance({ lot }: { lot: LotView }) {
+function Provenance({ lot, species }: { lot: LotView; species: Species }) {
   const { today } = useNursery();
   const { provenance, wintered } = lot;
   const { storage } = lot.state;
@@ -232,6 +236,7 @@ function Provenance({ lot }: { lot: LotView }) {
   return (
     <div className="mt-2 max-w-prose">
       <p>{from.filter(Boolean).join('; ')}.</p>
+      {lot.variety && species.comesTrue === false && <p>{say('notTrue', { variety: lot.variety })}</p>}
       <Estimated lot={lot} />
       {storage && (
         <p className="text-ink2">

@@ -1,6 +1,7 @@
 import { shortDate, spell } from '@chill/core/calendar/dates.ts';
 import { dryingCountdown } from '@chill/core/lot/drying.ts';
 import { sourceOf } from '@chill/core/lot/source.ts';
+import { asOfLot } from '@chill/core/lot/variety.ts';
 import type { Species } from '@chill/model/species.ts';
 import { say } from '@chill/words/seeds.ts';
 import { shown } from '@chill/words/subject.ts';
@@ -70,7 +71,7 @@ function LotList({ lots, label }: { lots: readonly LotView[]; label: string }) {
   const found = inOrder(
     lots.filter((lot) => {
       const species = speciesOf.get(lot.speciesId);
-      return hasWords([lot.code, ...(species?.common ?? []), species?.scientific, fromWhere(lot)], choice.find);
+      return hasWords([lot.code, lot.variety, ...(species?.common ?? []), species?.scientific, fromWhere(lot)], choice.find);
     }),
     keys[choice.by],
   );
@@ -92,7 +93,7 @@ function LotList({ lots, label }: { lots: readonly LotView[]; label: string }) {
       />
       {lots.length > 0 && found.length === 0 && <p className="mt-4">{say('noLotFound', { find: choice.find })}</p>}
       <LongList rows={found} groupOf={choice.group === 'species' ? nameOf : undefined} height={LINE_HEIGHT} label={label}>
-        {(lot) => <LotLine lot={lot} species={speciesOf.get(lot.speciesId)} />}
+        {(lot) => <LotLine lot={lot} species={asOfLot(speciesOf.get(lot.speciesId), lot)} />}
       </LongList>
     </>
   );

@@ -14,6 +14,7 @@ import type { Fault as AnyFault, Judged } from '../../kit/fields/useWritten.ts';
 export interface Written {
   speciesId: string;
   code: string;
+  variety: string;
   provenanceKind: 'collected' | 'bought';
   from: string;
   on: string;
@@ -38,6 +39,7 @@ export interface Written {
 export const EMPTY: Written = {
   speciesId: '',
   code: '',
+  variety: '',
   provenanceKind: 'collected',
   from: '',
   on: '',
@@ -159,6 +161,7 @@ export function judge(written: Written, id: string, reader: AmountReader): Judge
     id,
     code: written.code,
     speciesId: written.speciesId,
+    ...(written.variety.trim() && { variety: written.variety }),
     provenance,
     seeds: read?.seeds ?? typedCount(written.seeds),
     ...(read?.range && { amount: { typed: written.seeds.trim(), ...read.range } }),
@@ -194,6 +197,7 @@ export function asWritten(lot: Lot): Written {
     ...origin,
     speciesId: lot.speciesId,
     code: lot.code,
+    variety: lot.variety ?? '',
     provenanceKind: provenance.kind,
     on: provenance.on,
     seeds: lot.amount?.typed ?? String(lot.seeds),

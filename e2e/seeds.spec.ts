@@ -40,6 +40,7 @@ test('a fleshy tree seed, from harvest to a split plan', AT_DESK, async ({ page,
     await grower.press(page.getByRole('button', { name: /Second bridge/ }));
     await expect(page.getByLabel('Coordinates')).toHaveValue('46.31, -117.98');
     await expect(page.getByLabel('Place', { exact: true })).toHaveValue('Second bridge');
+    await page.getByLabel('Variety, form or source line').fill('Bridge line');
     await page.getByLabel('Coordinates').fill('118.2, 46.3');
     await page.getByLabel('Day', { exact: true }).fill('28 Aug');
     await page.getByLabel('Permission').fill('the valley trust, V-26');
@@ -51,6 +52,7 @@ test('a fleshy tree seed, from harvest to a split plan', AT_DESK, async ({ page,
     await grower.barrierFree();
     await grower.press(grower.button('Add the lot'));
     await expect(page.getByText('46.3119° N, 117.9800° W')).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Black cherry, Bridge line' })).toBeVisible();
   });
 
   await test.step('counted by weight, sorted in water, a few cut', async () => {
@@ -116,7 +118,7 @@ test('a fleshy tree seed, from harvest to a split plan', AT_DESK, async ({ page,
     await expect(page.getByText(/four times in five, takes/)).toBeVisible();
     await page.getByRole('textbox', { name: 'seeds in each arm' }).fill('60');
     await grower.press(grower.button('Make the trial'));
-    await expect(page.getByRole('heading', { name: 'Black cherry: a trial' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Black cherry, Bridge line: a trial' })).toBeVisible();
     await expect(page.getByText('the control, 60 seeds')).toBeVisible();
     const dealt = await page.getByRole('list').last().locator('.code').allTextContents();
     expect(dealt).toHaveLength(12);

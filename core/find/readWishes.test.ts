@@ -7,6 +7,7 @@ import { readWishes } from './readWishes.ts';
 const lots = [
   { id: 'camas', code: 'CQ-26-01', speciesId: 'camassia-quamash', unassigned: 500 },
   { id: 'larch', code: 'LO-26-01', speciesId: 'larix-occidentalis', unassigned: 300 },
+  { id: 'pepper', code: 'CA-26-01', speciesId: 'capsicum-annuum', variety: 'Long Red', unassigned: 60 },
 ];
 const reader = { handbook: loadHandbook(), lots, nursery, today: '2026-11-01' };
 const read = (text: string, columns?: Parameters<typeof readWishes>[2]) => readWishes(text, reader, columns);
@@ -22,6 +23,7 @@ describe('wishes are read', () => {
     ['40 common camas from lot CQ-26-01 by 30 May for the wet meadow, if there is room', { ...camas, lotId: 'camas', priority: 'ifRoom' }],
     ['40 common camas by 30 May for the wet meadow, 95 % sure', { ...camas, confidence: 0.95 }],
     ['40 common camas when frost risk is 10 % for the wet meadow', { ...camas, on: '2027-05-24' }],
+    ['12 long red by 30 May for the wet meadow', { ...camas, speciesId: 'capsicum-annuum', plants: 12, lotId: 'pepper' }],
     ['40 common camas by mid May', { ...camas, on: '2027-05-15', whom: 'own use' }],
     ['1,200 western larch by 1 Oct 2027 for a slope', { speciesId: 'larix-occidentalis', plants: 1200, on: '2027-10-01', whom: 'a slope' }],
   ])('as one says them: %s', (text, wish) => {

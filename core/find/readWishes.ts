@@ -34,7 +34,7 @@ export interface ReadWishes {
 /** What a line is read against. */
 export interface WishReader {
   handbook: readonly Species[];
-  lots: readonly { id: LotId; code: string; speciesId: string; unassigned: number }[];
+  lots: readonly { id: LotId; code: string; speciesId: string; variety?: string | undefined; unassigned: number }[];
   nursery: Pick<Nursery, 'lastFrost' | 'settings'>;
   today: PlainDate;
 }
@@ -177,9 +177,11 @@ function wishFrom(written: Written, line: number, whole: string, reader: WishRea
   const faults: Sentence[] = [];
   const plants = readCount(written.plants ?? '');
   if (plants === undefined || plants < 1 || plants > MOST_PLANTS) faults.push(say.of('givePlants'));
-  const lot = written.lot ? reader.lots.find(({ code }) => plainText(code) === plainText(written.lot ?? '')) : undefined;
-  if (written.lot && !lot) faults.push(say.of('noLot', { code: written.lot }));
-  const speciesId = speciesFor(written.species, lot, reader, faults);
+  const asked = written.lot ? reader.lots.find(({ code }) => plainText(code) === plainText(written.lot ?? '')) : undefined;
+  if (written.lot && !asked) faults.push(say.of('noLot', { code: written.lot }));
+  const ofVariety = written.lot ? undefined : lotOfVariety(written.species, reader);
+  const lot = asked ?? ofVariety;
+  const speciesId = ofVariety ? ofVariety.speciesId : speciesFor(written.species, asked, reader, faults);
   const on = written.on ? parseComingDate(written.on, reader.today) : undefined;
   if (!on) faults.push(say.of('giveDay'));
   else if (!on.ok) faults.push(on.reason);
@@ -210,6 +212,17 @@ function sureness(text: string): number {
   const typed = Number(text.replace(/%/g, '').replace(',', '.').trim());
   const share = typed > 1 ? typed / 100 : typed;
   return share >= 0.5 && share <= 0.99 ? share : Number.NaN;
+}
+
+/** The only lot in stock of the variety that a name is, with its species' name before it or without. */
+function lotOfVariety(name: string | undefined, { lots, handbook }: WishReader): WishReader['lots'][number] | undefined {
+  const plain = (text: string) => plainText(text.replaceAll(',', ' ')).replace(/\s+/g, ' ').trim();
+  const found = lots.filter(({ variety, speciesId, unassigned }) => {
+    if (!name || !variety || unassigned === 0) return false;
+    const names = handbook.find(({ id }) => id === speciesId)?.common ?? [];
+    return [variety, ...names.map((one) => `${one} ${variety}`)].some((one) => plain(one) === plain(name));
+  });
+  return found.length === 1 ? found[0] : undefined;
 }
 
 /** The species that a name means: the only one that has it; of several, the only one that has seed in stock. */

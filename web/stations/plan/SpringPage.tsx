@@ -6,7 +6,7 @@ import { span } from '@chill/core/units/span.ts';
 import { say } from '@chill/words/spring.ts';
 import { useCallback, useMemo } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { useLearned } from '../../data/learned.ts';
+import { plannedForLot, useLearned } from '../../data/learned.ts';
 import { asItStands, type LotView, useNursery } from '../../data/nursery.ts';
 import { USUAL_PLANTS } from '../../data/useRequest.ts';
 import { DateInput } from '../../kit/fields/DateInput.tsx';
@@ -70,15 +70,17 @@ const out = ({ proposal }: AllOfIt): string => proposal.dates.plantOut;
 /** How the best that can still be done with a lot by a day is found, here and today. */
 function useBest(day: string): (lot: LotView) => AllOfIt | undefined {
   const { nursery, placesAsMeasured: places, rot, today, handbook } = useNursery();
-  const planned = useLearned()?.forPlans ?? handbook;
+  const known = useLearned();
+  const planned = known?.forPlans ?? handbook;
   return useCallback(
     (lot: LotView) => {
-      const species = planned.find(({ id }) => id === lot.speciesId);
-      if (!species) return undefined;
+      const ofAll = planned.find(({ id }) => id === lot.speciesId);
+      if (!ofAll) return undefined;
+      const species = plannedForLot(ofAll, lot, known?.learned.get(ofAll.id));
       const wish = { plants: asked(lot), confidence: nursery.settings.confidence, timing: { by: 'readyBy', date: day } } as const;
       return allInTime({ ...lotInRequest(asItStands(lot), lot.unassigned, species, today), species, nursery, places, rot, today, wish });
     },
-    [planned, nursery, places, rot, today, day],
+    [planned, known, nursery, places, rot, today, day],
   );
 }
 

@@ -11,7 +11,7 @@ import { asItStands, type LotView, useNursery } from '../../data/nursery.ts';
 /** The methods by which missing plants can still be had by a day from what is left of a lot; or that none can. */
 export function StillToStart({ species: printed, lot, missing, out }: { species: Species; lot: LotView; missing: number; out: string }) {
   const { nursery, placesAsMeasured: places, rot, today } = useNursery();
-  const species = useAsPlanned(printed);
+  const species = useAsPlanned(printed, lot);
   const left = lot.unassigned;
   const { offered, all, soonest } = useMemo(() => {
     if (left < 1) return { offered: [] };

@@ -52,7 +52,7 @@ export function LotAside({ species, known, seeds, viability }: Written) {
 /** What the entry means so far: how many of the seeds are viable by what is known of that, and the plants that all of them would make. */
 function InStock({ species: printed, known: lot, seeds, viability }: Written) {
   const { nursery, placesAsMeasured: places, rot, today } = useNursery();
-  const species = useAsPlanned(printed);
+  const species = useAsPlanned(printed, lot);
   const known = seeds && viability ? { seeds, viability } : undefined;
   const asked = JSON.stringify(known);
   // biome-ignore lint/correctness/useExhaustiveDependencies: weighed anew when what is written means something else.

@@ -5,7 +5,7 @@ import { viableOn } from '@chill/core/lot/lotLedger.ts';
 import type { ViableTest } from '@chill/core/lot/lotState.ts';
 import { seedsNeeded } from '@chill/core/lot/seedsNeeded.ts';
 import { testAge } from '@chill/core/lot/testPlan.ts';
-import { asOfLot } from '@chill/core/lot/variety.ts';
+import { nameWithVariety } from '@chill/core/lot/variety.ts';
 import { viableCount } from '@chill/core/lot/viableCount.ts';
 import { showCoordinates } from '@chill/core/units/coordinates.ts';
 import type { Species } from '@chill/model/species.ts';
@@ -47,14 +47,12 @@ export default function LotPage() {
   const { lot, looking } = useLot(lotId);
   const [action, setAction] = useState<Action>();
   const [said, setSaid] = useState<string>();
-  const species = asOfLot(
-    handbook.find((one) => one.id === lot?.speciesId),
-    lot,
-  );
+  const species = handbook.find((one) => one.id === lot?.speciesId);
   if (!lot && looking) return <Waiting />;
   if (!lot || !species) {
     return <NotThere title={say('noSuchLot')} to="/seeds" back={say('allLots')} />;
   }
+  const name = nameWithVariety(species, lot.variety);
   const mine = batches.filter((view) => view.batch.lotId === lot.id);
   const drying = dryingCountdown(asItStands(lot), species, today);
   const done = (what: string) => {
@@ -64,7 +62,7 @@ export default function LotPage() {
   return (
     <div className="gap-14 px-4 pt-5 desk:grid desk:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)] desk:px-10">
       <div>
-        <h1 data-title={`${lot.code} ${species.common[0]}`}>{species.common[0]}</h1>
+        <h1 data-title={`${lot.code} ${name}`}>{name}</h1>
         <p className="text-ink2">
           <Rich
             say={say}
